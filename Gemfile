@@ -1,0 +1,38 @@
+# frozen_string_literal: true
+
+source "https://rubygems.org"
+
+ruby ">= 3.1"
+
+gem "zeitwerk", "~> 2.6.18"
+gem "json", "~> 3.1"
+gem "tzinfo", "~> 2.0"
+gem "tzinfo-data", ">= 1.2024"
+gem "addressable", "~> 2.9"
+
+gem "mail", "~> 2.9"
+gem "loofah", "~> 2.25"
+
+gem "activerecord", "~> 7.2.4"
+gem "sqlite3", "~> 2.8"
+
+gem "sinatra", "~> 4.2"
+gem "puma", "~> 8.0"
+gem "rack-session", "~> 2.1"
+gem "rack-protection", "~> 4.2"
+gem "committee", "~> 5.6"
+gem "bcrypt", "~> 3.1"
+
+gem "thor", "~> 1.5"
+gem "tty-progressbar", "~> 0.18"
+
+group :test do
+  gem "minitest", "~> 5.27"
+  gem "rack-test", "~> 2.3"
+  gem "capybara", "~> 3.40"
+  gem "selenium-webdriver", "~> 4.32.0"
+  gem "axe-core-capybara", "~> 4.14.0"
+  gem "prop_check", "~> 1.0"
+  gem "simplecov", "~> 0.22", require: false
+  gem "standard", "~> 1.57", require: false
+end

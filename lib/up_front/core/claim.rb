@@ -1,0 +1,32 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Core
+    # The decision on one message: when it surfaces, how loud it is, and why. All instants are UTC Times.
+    class Claim
+      FIELDS = %i[
+        message_id arrived_at surface_at held priority alert ink labels keep_at_top flag mark_read discard
+        follow_up_at forward reply proposals trace
+      ].freeze
+
+      # @!attribute round [String, nil] the name of the round with which it surfaces
+      attr_reader(*FIELDS, :round)
+
+      def initialize(round: nil, **fields)
+        @round = round
+        FIELDS.each { instance_variable_set(:"@#{_1}", fields.fetch(_1)) }
+        freeze
+      end
+
+      # @param zone [Zone] for printing @return [Hash] times as ISO 8601 with the owner's offset
+      def to_h(zone)
+        FIELDS.to_h do |field|
+          value = public_send(field)
+          [field.to_s, value.is_a?(Time) ? zone.iso(value) : value]
+        end
+      end
+
+      def ==(other) = other.is_a?(Claim) && [*FIELDS, :round].all? { other.public_send(_1) == public_send(_1) }
+    end
+  end
+end

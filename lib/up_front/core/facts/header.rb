@@ -1,0 +1,16 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Core
+    module Facts
+      # Any header by name; one that repeats answers with each of its values (RFC 5322, section 3.6).
+      module Header
+        FACTS = [].freeze
+
+        def self.named(name)
+          Fact.new(name: "header:#{name}", type: Types::Text, columns: %i[headers], words: "the header #{name}") { _1.header(name) }
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,18 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Core
+    module Facts
+      # Who a message is from and to.
+      module People
+        FACTS = [
+          Fact.new(name: "from", type: Types::People, columns: %i[from], words: "the sender") { _1.from },
+          Fact.new(name: "to", type: Types::People, columns: %i[to], words: "someone in To") { _1.to },
+          Fact.new(name: "cc", type: Types::People, columns: %i[cc], words: "someone copied") { _1.cc },
+          Fact.new(name: "recipients", type: Types::People, columns: %i[to cc], words: "a recipient") { _1.to + _1.cc },
+          Fact.new(name: "reply_to", type: Types::People, columns: %i[reply_to], words: "the reply address") { _1.reply_to }
+        ].freeze
+      end
+    end
+  end
+end

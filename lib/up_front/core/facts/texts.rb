@@ -1,0 +1,24 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Core
+    module Facts
+      # What a message says.
+      module Texts
+        EVERYONE = ->(message) { [*message.from, message.sender, *message.to, *message.cc, *message.reply_to].compact }
+        PEOPLE_TEXTS = ->(message) { EVERYONE.call(message).flat_map { [_1.name, _1.email] }.compact.uniq }
+        NAMES = ->(message) { message.attachments.map(&:name).compact }
+
+        FACTS = [
+          Fact.new(name: "subject", type: Types::Text, columns: %i[subject], words: "the subject") { [_1.subject] },
+          Fact.new(name: "body", type: Types::Text, columns: %i[body], words: "the text") { [_1.body] },
+          Fact.new(name: "subject_or_body", type: Types::Text, columns: %i[subject body], words: "the subject or text") { [_1.subject, _1.body] },
+          Fact.new(name: "attachment_name", type: Types::Text, columns: %i[attachment_names], words: "an attachment's name", &NAMES),
+          Fact.new(name: "anywhere", type: Types::Text, columns: %i[subject body people attachment_names], words: "anything in it") do
+            [_1.subject, _1.body, *PEOPLE_TEXTS.call(_1), *NAMES.call(_1)]
+          end
+        ].freeze
+      end
+    end
+  end
+end

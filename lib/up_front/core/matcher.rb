@@ -1,0 +1,21 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Core
+    # The quick reader of a condition: does it hold for this message?
+    module Matcher
+      module_function
+
+      # @param node [Condition::Group, Condition::Leaf] @param reading [Reading] @return [Boolean]
+      def holds?(node, reading)
+        return node.operand.holds?(reading, node.fact) ^ node.negated if node.is_a?(Condition::Leaf)
+
+        case node.kind
+        when "all" then node.members.all? { holds?(_1, reading) }
+        when "any" then node.members.any? { holds?(_1, reading) }
+        else node.members.none? { holds?(_1, reading) }
+        end
+      end
+    end
+  end
+end

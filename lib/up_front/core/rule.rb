@@ -1,0 +1,56 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Core
+    # One rule: when … unless … then …
+    class Rule
+      REQUIRED = %w[name when then].freeze
+      OPTIONAL = %w[enabled unless last_word ask_first from_date until_date].freeze
+
+      attr_reader :name, :when, :unless, :effects, :enabled, :last_word, :ask_first, :from_date, :until_date, :id
+
+      # @param id [Object, nil] the store's key, for whoever needs to find the rule again
+      # @return [Rule, nil]
+      def self.read(value, check, names, id: nil)
+        check.object(value, required: REQUIRED, optional: OPTIONAL) or return
+        before = check.faults.size
+        parts = {
+          id: id,
+          name: value.key?("name") ? check.at("name").filled(value["name"]) : nil,
+          when: value.key?("when") ? Condition.read(value["when"], check.at("when"), names) : nil,
+          unless: value["unless"]&.then { Condition.read(_1, check.at("unless"), names) },
+          effects: value.key?("then") ? Effects.read(value["then"], check.at("then"), names) : nil,
+          **read_switches(value, check), **read_dates(value, check)
+        }
+        new(**parts) if check.faults.size == before
+      end
+
+      def self.read_switches(value, check)
+        {enabled: true, last_word: false, ask_first: false}.to_h do |key, default|
+          name = key.to_s
+          [key, value.key?(name) ? check.at(name).flag(value[name]) : default]
+        end
+      end
+
+      def self.read_dates(value, check)
+        %w[from_date until_date].to_h { |key| [key.to_sym, value[key]&.then { check.at(key).date(_1) }] }
+      end
+      private_class_method :read_switches, :read_dates
+
+      def initialize(**parts)
+        parts.each { |key, value| instance_variable_set(:"@#{key}", value) }
+        freeze
+      end
+
+      # @param date [Date] the arrival's local date
+      def in_dates?(date) = (from_date.nil? || date >= from_date) && (until_date.nil? || date <= until_date)
+
+      # @return [Hash] as the file has it, defaults written out
+      def to_h
+        {"name" => name, "enabled" => enabled, "when" => self.when.to_h, "unless" => self.unless&.to_h, "then" => effects.said,
+         "last_word" => last_word, "ask_first" => ask_first,
+         "from_date" => from_date&.iso8601, "until_date" => until_date&.iso8601}
+      end
+    end
+  end
+end

@@ -1,0 +1,50 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Core
+    # Everything that decides, checked and compiled: the owner and people, the plan, the rules in order.
+    # Read from the file's shape (docs/rulebook.md) and never half: {Refused} carries every fault.
+    class Rulebook
+      FORMAT = "up-front-rulebook"
+      VERSION = 1
+      MAX_BYTES = 5 * 1024 * 1024
+
+      attr_reader :owner, :accounts, :names, :plan, :rules, :revision, :document
+
+      # @param json [String] UTF-8, at most 5 MB, strict JSON (RFC 8259) without doubled keys
+      # @raise [Refused]
+      def self.parse(json, **options)
+        raise Refused, [Fault.new(pointer: "", expected: "at most 5 MB", found: "#{json.bytesize} bytes")] if json.bytesize > MAX_BYTES
+
+        text = json.dup.force_encoding(Encoding::UTF_8)
+        raise Refused, [Fault.new(pointer: "", expected: "UTF-8 text", found: "broken bytes")] unless text.valid_encoding?
+
+        read(JSON.parse(text, max_nesting: 64, allow_nan: false, allow_duplicate_key: false), **options)
+      rescue JSON::ParserError => error
+        raise Refused, [Fault.new(pointer: "", expected: "strict JSON", found: error.message[0, 200])]
+      end
+
+      # @param document [Hash] the file's shape @param ids [Array] the store's key of each rule
+      # @raise [Refused]
+      def self.read(document, revision: 0, ids: [])
+        RulebookReader.new(document, revision: revision, ids: ids).rulebook
+      end
+
+      def initialize(owner:, accounts:, names:, plan:, rules:, revision:, document:)
+        @owner = owner
+        @accounts = accounts
+        @names = names
+        @plan = plan
+        @rules = rules.freeze
+        @revision = revision
+        @document = document
+        freeze
+      end
+
+      def zone = names.zone
+
+      # @return [Claim] see {Decider}
+      def decide(message, heads_down: nil) = Decider.new(self).decide(message, heads_down: heads_down)
+    end
+  end
+end

@@ -1,0 +1,169 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Core
+    # Reads a rulebook's document into a {Rulebook}, with every fault of it together. Names come first,
+    # since conditions are compiled with what they refer to.
+    class RulebookReader
+      REQUIRED = %w[format version owner].freeze
+      OPTIONAL = %w[accounts contacts groups labels inks templates forward_to plan rules views].freeze
+      OWNER = %w[name addresses organisation time_zone].freeze
+      COLOUR = /\A#\h{6}\z/
+      WEIGHTS = %w[normal bold].freeze
+
+      def initialize(document, revision:, ids:)
+        @check = Check.new
+        @document = document
+        @revision = revision
+        @ids = ids
+      end
+
+      # @raise [Refused]
+      def rulebook
+        read
+        raise Refused, @check.faults if @check.faults.any?
+
+        @rulebook
+      end
+
+      private
+
+      def read
+        @check.object(@document, required: REQUIRED, optional: OPTIONAL) or return
+        exactly("format", Rulebook::FORMAT)
+        exactly("version", Rulebook::VERSION)
+        owner = read_owner
+        zone = Zone.new(owner&.dig("time_zone").then { Zone.known?(_1) ? _1 : "Etc/UTC" })
+        plan = read_plan(zone)
+        names = read_names(owner, zone, plan)
+        @check.at("views").list(@document["views"]) { _1 } if @document.key?("views")
+        rules = read_rules(names)
+        @rulebook = Rulebook.new(owner: owner, accounts: read_accounts, names: names, plan: plan, rules: rules,
+          revision: @revision, document: @document)
+      end
+
+      def exactly(key, wanted)
+        @check.at(key).refuse(wanted.inspect, @document[key]) if @document.key?(key) && @document[key] != wanted
+      end
+
+      def read_owner
+        return unless @document.key?("owner")
+
+        check = @check.at("owner")
+        owner = check.object(@document["owner"], required: OWNER) or return
+        check.at("name").text(owner["name"]) if owner.key?("name")
+        addresses(owner["addresses"], check.at("addresses")) if owner.key?("addresses")
+        domains(owner["organisation"], check.at("organisation")) if owner.key?("organisation")
+        if owner.key?("time_zone") && !Zone.known?(owner["time_zone"])
+          check.at("time_zone").refuse("an IANA time zone such as Europe/Lisbon", owner["time_zone"])
+        end
+        owner
+      end
+
+      def read_accounts
+        named("accounts", %w[name addresses]) { |item, at| addresses(item["addresses"], at.at("addresses")) && item }.values
+      end
+
+      def read_names(owner, zone, plan)
+        owner = {} unless owner.is_a?(Hash)
+        Names.new(
+          zone: zone,
+          me: people(strings(owner["addresses"])),
+          organisation: people(strings(owner["organisation"]).map { "@#{_1.delete_prefix("@")}" }),
+          contacts: people(members("contacts", @document["contacts"], @check.at("contacts"))),
+          groups: named("groups", %w[name members]) { |item, at| people(members("members", item["members"], at.at("members"))) },
+          forward_to: addresses(@document["forward_to"] || [], @check.at("forward_to")) || [],
+          named: {
+            labels: named("labels", %w[name colour]) { |item, at| colour(item, at) && item },
+            inks: named("inks", %w[name colour], %w[weight mark]) { |item, at| ink(item, at) },
+            templates: named("templates", %w[name text]) { |item, at| at.at("text").text(item["text"]) && item },
+            windows: plan.windows.to_h { [Text.fold(_1.name), _1] },
+            rounds: plan.rounds.to_h { [Text.fold(_1.name), _1] }
+          }
+        )
+      end
+
+      def read_plan(zone)
+        return Plan.new(zone: zone) unless @document.key?("plan")
+
+        check = @check.at("plan")
+        plan = check.object(@document["plan"], optional: %w[windows rounds days_off]) || {}
+        windows = named("windows", [], of: plan, under: check) do |item, at|
+          WeekSpan.read(item, at, extra: %w[name])&.then { Plan::Window.new(item["name"], _1).freeze }
+        end
+        rounds = named("rounds", %w[name days at], of: plan, under: check) { |item, at| round(item, at) }
+        days_off = check.at("days_off").list(plan["days_off"] || []) { |item, at| at.date(item) }
+        Plan.new(zone: zone, windows: windows.values, rounds: rounds.values, days_off: days_off || [])
+      end
+
+      def round(item, check)
+        days = WeekSpan.days(item["days"], check.at("days")) if item.key?("days")
+        at = check.at("at").time(item["at"]) if item.key?("at")
+        Plan::Round.new(item["name"], days, at).freeze if days && at
+      end
+
+      def read_rules(names)
+        seen = Set.new
+        rules = @check.at("rules").list(@document["rules"] || []) do |item, at|
+          unique(item["name"], at.at("name"), seen) if item.is_a?(Hash)
+          Rule.read(item, at, names, id: @ids[at.pointer[/\d+\z/].to_i])
+        end
+        rules || []
+      end
+
+      # Reads a list of named things; @return [Hash{String=>Object}] by folded name, in order
+      def named(key, required, optional = [], of: @document, under: @check)
+        return {} unless of.key?(key)
+
+        seen = Set.new
+        pairs = under.at(key).list(of[key]) do |item, at|
+          given = required.empty? ? (item.is_a?(Hash) ? item : at.refuse("an object", item)) : at.object(item, required: required, optional: optional)
+          next unless given && (name = given.key?("name") ? at.at("name").filled(given["name"]) : nil)
+
+          unique(name, at.at("name"), seen)
+          thing = yield(given, at) if (required - given.keys).empty?
+          [Text.fold(name), thing] if thing
+        end
+        pairs.to_h
+      end
+
+      def unique(name, check, seen)
+        return unless name.is_a?(String)
+
+        check.refuse("a name that no other has", name) unless seen.add?(Text.fold(name))
+      end
+
+      def colour(item, check)
+        item["colour"].is_a?(String) && item["colour"].match?(COLOUR) || check.at("colour").refuse("a colour as #RRGGBB", item["colour"])
+      end
+
+      def ink(item, check)
+        colour(item, check)
+        check.at("weight").one_of(item["weight"], WEIGHTS) if item.key?("weight")
+        check.at("mark").flag(item["mark"]) if item.key?("mark")
+        item
+      end
+
+      def addresses(value, check)
+        check.list(value) { |item, at| (item.is_a?(String) && item.match?(/\A[^@\s]+@[^@\s]+\z/)) ? item : at.refuse("an address such as a@b.example", item) }
+      end
+
+      def domains(value, check)
+        check.list(value) { |item, at| (item.is_a?(String) && item.match?(/\A@?[^@\s]+\z/)) ? item : at.refuse("a domain such as b.example", item) }
+      end
+
+      def members(_key, value, check)
+        check.list(value || []) do |item, at|
+          (item.is_a?(String) && item.match?(/\A[^@\s]*@[^@\s]+\z/)) ? item : at.refuse("an address or @domain", item)
+        end || []
+      end
+
+      def strings(value) = value.is_a?(Array) ? value.grep(String) : []
+
+      def people(terms)
+        domains, keys = terms.partition { _1.start_with?("@") }
+        AddressSet.new(keys: keys.map { Address.normalise(_1) }, domains: domains.map { Address.normalise_domain(_1.delete_prefix("@")) })
+      end
+    end
+  end
+end

@@ -1,0 +1,33 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Core
+    # The sentence that says how things stand.
+    module Standing
+      module_function
+
+      # @param now_count [Integer] messages of top or high priority on the Front @param others [Integer] the rest there
+      # @param held [Integer] @param next_at [Time, nil] when the next held mail comes, or the next round
+      # @param next_count [Integer] how many come then @param near [Near]
+      # @return [Array(String, String)] the lead, and the line under it
+      def front(now_count:, others:, held:, next_at:, next_count:, near:)
+        [lead(now_count, others), waiting(held, next_at, next_count, near)]
+      end
+
+      def lead(now_count, others)
+        return "#{Words.sentence(Words.count(now_count, "message"))} #{(now_count == 1) ? "needs" : "need"} you now." if now_count.positive?
+
+        others.zero? ? "Nothing needs you. The Front is clear." : "Nothing needs you now."
+      end
+
+      def waiting(held, next_at, next_count, near)
+        return next_at ? "Nothing is held. The next round is at #{near.moment(next_at)}." : "Nothing is held." if held.zero?
+        return "#{Words.sentence(Words.count(held, "message"))} held with no moment to come in." unless next_at
+
+        rest = held - next_count
+        first = "#{Words.sentence(Words.count(next_count, "message"))} #{(next_count == 1) ? "waits" : "wait"} for #{near.moment(next_at)}"
+        rest.positive? ? "#{first}, #{Words.count(rest, "more", "more")} for later." : "#{first}."
+      end
+    end
+  end
+end

@@ -1,0 +1,31 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Core
+    module Types
+      # Facts that count: bytes, attachments, recipients.
+      module Number
+        OPS = {"at_least" => "is at least", "at_most" => "is at most"}.freeze
+
+        Operand = Struct.new(:op, :bound) do
+          def holds?(reading, fact)
+            (op == "at_least") ? reading.value(fact) >= bound : reading.value(fact) <= bound
+          end
+        end
+
+        module_function
+
+        def ops = OPS
+
+        def operand(op, value, check, _names)
+          return check.refuse("a number of at least 0", value) unless value.is_a?(Numeric) && value >= 0
+
+          Operand.new(op, value).freeze
+        end
+
+        def found(_operand, reading, fact) = reading.value(fact)
+        def say(value, _op) = value.to_s
+      end
+    end
+  end
+end

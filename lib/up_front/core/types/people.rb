@@ -1,0 +1,83 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Core
+    module Types
+      # Facts whose answer is a list of addresses. The shown name never counts for `is`.
+      module People
+        OPS = {"is" => "is", "contains" => "contains"}.freeze
+
+        # Addresses and whole domains, looked up by key.
+        class Among
+          attr_reader :set
+
+          # @param set [AddressSet]
+          def initialize(set)
+            @set = set
+            freeze
+          end
+
+          def holds?(reading, fact) = reading.value(fact).any? { set.include?(_1) }
+
+          def pick(addresses) = addresses.find { set.include?(_1) }
+        end
+
+        # Part of an address or of a shown name.
+        class PartOf
+          attr_reader :names, :keys
+
+          def initialize(terms)
+            @names = terms.map { Core::Text.fold(_1) }.freeze
+            @keys = terms.map { _1.downcase(:fold).strip }.freeze
+            freeze
+          end
+
+          def holds?(reading, fact) = !pick(reading.value(fact)).nil?
+
+          def pick(addresses)
+            addresses.find do |address|
+              name = Core::Text.fold(address.name)
+              names.any? { name.include?(_1) } || keys.any? { address.key.include?(_1) }
+            end
+          end
+        end
+
+        module_function
+
+        def ops = OPS
+
+        def operand(op, value, check, names)
+          terms = check.list(value, empty: false) { |item, at| (op == "is") ? names.who(item, at) : at.filled(item) } or return
+          return if check.faults.any?
+
+          (op == "is") ? Among.new(terms.reduce(AddressSet.none, :+)) : PartOf.new(terms)
+        end
+
+        def found(operand, reading, fact)
+          people = reading.value(fact)
+          hit = operand.pick(people)
+          hit ? full(hit) : people.map { full(_1) }.join(", ")
+        end
+
+        def full(address) = address.name ? "#{address.name} <#{address.email}>" : address.email
+
+        def say(value, op)
+          return Words.join(value.map { "“#{_1}”" }, "or") if op == "contains"
+
+          Words.join(value.map { who(_1) }, "or")
+        end
+
+        def who(term)
+          case term
+          when "me" then "me"
+          when "my_organisation" then "my organisation"
+          when "contacts" then "one of my contacts"
+          when /\Agroup:(.+)/m then "one of #{$1}"
+          when /\A@/ then "anyone at #{term.delete_prefix("@")}"
+          else term
+          end
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,120 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Core
+    # The account of a claim in a few lines, made of its trace.
+    class Why
+      Line = Struct.new(:time, :before, :rule, :after, keyword_init: true)
+
+      OUTCOMES = {
+        "matched" => "matched", "no_match" => "did not match", "unless" => "matched, but its exception held too",
+        "disabled" => "is switched off", "out_of_dates" => "is outside its dates", "not_reached" => "was not reached: a rule above had the last word",
+        "asks_first" => "matched, and asks first"
+      }.freeze
+
+      # @param claim [Hash] priority, labels, surface_at, held, trace, arrived_at @param state [Hash] came, let_in_at
+      # @param near [Near]
+      def initialize(claim, state, near)
+        @claim = claim
+        @state = state
+        @near = near
+        @trace = claim[:trace]
+      end
+
+      # @return [String] "Straight in, top priority, labelled Couriers."
+      def summary
+        parts = [how, priority, ("labelled #{Words.join(@claim[:labels], "and")}" if @claim[:labels].any?)]
+        "#{Words.sentence(parts.compact.join(", "))}."
+      end
+
+      # @return [Array<Line>]
+      def lines
+        [arrival, *@trace["rules"].select { _1["outcome"] == "matched" }.flat_map { spoken(_1) }, ending].compact
+      end
+
+      # @return [Array<Hash>] every rule in order: rule, outcome in words, what was found
+      def readings
+        @trace["rules"].map { |account| {"rule" => account["rule"], "matched" => account["outcome"] == "matched", "words" => reading(account)} }
+      end
+
+      private
+
+      def how
+        return {"history" => "brought in as history, cleared and silent", "quiet" => "kept from its mailbox, never on the Front"}.fetch(@state[:came]) unless @state[:came] == "arrived"
+        return "let in by you at #{@near.moment(@state[:let_in_at])}" if @state[:let_in_at]
+        return never unless @claim[:surface_at]
+        return "straight in" unless @claim[:held]
+
+        @claim[:round] ? "waits for #{@near.round(@claim[:surface_at])}".then { due? ? _1.sub("waits for", "came with") : _1 } : "#{due? ? "waited" : "waits"} until #{@near.moment(@claim[:surface_at])}"
+      end
+
+      def due? = @state[:surfaced]
+
+      def never = @claim[:held] ? "held with no moment to come in" : @trace["timing"].first.to_s[/\A(?:discarded|off the Front)/]
+
+      def priority = ("#{@claim[:priority]} priority" unless @claim[:priority] == "normal")
+
+      # "covered by window Night" as "Arrived inside the Night window"
+      def arrival
+        windows = @trace["timing"].filter_map { _1[/\Acovered by window (.+)/m, 1] }
+        before = if windows.any? then "Arrived inside the #{Words.join(windows, "and")} window"
+        elsif @trace["timing"].include?("covered by a day off") then "Arrived on a day off"
+        elsif @trace["timing"].any? { _1.start_with?("no window covers") } then "Arrived outside every window"
+        else "Arrived"
+        end
+        Line.new(time: @near.moment(@claim[:arrived_at]), before: before)
+      end
+
+      def ending
+        @trace["timing"].filter_map { |words|
+          case words
+          when /\Around (.+) at /m then "Waits for the #{$1} round"
+          when /\Awindow ends at (.+)/ then "Waits until the window ends"
+          when /\Aheads-down until/, /\Abreaks through/, /\Ano moment/ then Words.sentence(words)
+          end
+        }.last&.then { Line.new(time: @claim[:surface_at] && @near.moment(@claim[:surface_at]), before: _1) }
+      end
+
+      def spoken(account)
+        said = account["said"].except(*account["outranked"].keys)
+        lines = []
+        lines << Line.new(before: "#{verb(said)} by ", rule: account["rule"], after: because(account)) if said.any?
+        account["outranked"].each do |topic, earlier|
+          lines << Line.new(before: "", rule: account["rule"], after: " spoke too late on #{topic.tr("_", " ")}: #{earlier} had decided it")
+        end
+        lines
+      end
+
+      def verb(said)
+        Words.sentence(said.map { |topic, value| Sentence.effect(topic, value) }.join(", "))
+      end
+
+      def because(account)
+        found = account["evidence"].select { _1["held"] && _1["path"].start_with?("/when") }.map { evidence(_1) }
+        found.empty? ? "" : ": #{Words.join(found.first(4), "and")}"
+      end
+
+      def evidence(leaf)
+        fact = Facts.find(leaf["fact"])
+        return fact.words if leaf["found"] == true
+        return fact.denial || "#{fact.words}: no" if leaf["found"] == false
+
+        "#{fact.words} #{fact.type.ops.fetch(leaf["op"])} “#{leaf["found"]}”"
+      end
+
+      def reading(account)
+        words = OUTCOMES.fetch(account["outcome"])
+        failed = account["evidence"].reject { _1["held"] }.map { missing(_1) }
+        (account["outcome"] == "no_match" && failed.any?) ? "#{words}: #{failed.first(3).join("; ")}" : words
+      end
+
+      def missing(leaf)
+        fact = Facts.find(leaf["fact"])
+        return fact.denial if leaf["found"] == false && fact.denial
+        return fact.words if leaf["found"] == true
+
+        "#{fact.words} is #{(leaf["found"].to_s.empty?) ? "empty" : "“#{leaf["found"].to_s[0, 60]}”"}"
+      end
+    end
+  end
+end

@@ -1,0 +1,69 @@
+# frozen_string_literal: true
+
+require "tzinfo"
+
+module UpFront
+  module Core
+    # The owner's time zone. Local times that a clock change skips move forward to the first that exists;
+    # times that it repeats mean the first. The machine's own zone plays no part: instants are UTC Times,
+    # and local times are a Date with minutes after midnight.
+    class Zone
+      DAYS = %w[mon tue wed thu fri sat sun].freeze
+
+      attr_reader :name
+
+      def self.known?(name) = name.is_a?(String) && TZInfo::Timezone.all_identifiers.include?(name)
+
+      # @param name [String] an IANA name @raise [TZInfo::InvalidTimezoneIdentifier]
+      def initialize(name)
+        @name = name.freeze
+        @zone = TZInfo::Timezone.get(name)
+      end
+
+      # @param instant [Time] @return [Time] the same instant with the zone's offset, for reading its parts
+      def local(instant) = Time.at(instant, in: @zone.utc_to_local(instant.getutc).utc_offset)
+
+      # @return [Date]
+      def date(instant)
+        here = local(instant)
+        Date.new(here.year, here.month, here.day)
+      end
+
+      # @return [Integer] minutes after midnight, seconds dropped
+      def minutes(instant) = local(instant).then { _1.hour * 60 + _1.min }
+
+      # @param date [Date] @param minutes [Integer] 0 to 1440, 1440 being the next midnight
+      # @return [Time] UTC
+      def instant(date, minutes, seconds = 0)
+        wall = Time.utc(date.year, date.month, date.day) + minutes * 60 + seconds
+        @zone.local_to_utc(wall) { |periods| periods.first }
+      rescue TZInfo::PeriodNotFound
+        gap_end(wall)
+      end
+
+      # @return [Time] the same time of day so many calendar days later (UTC)
+      def later(instant, days)
+        return instant if days.zero?
+
+        here = local(instant)
+        instant(Date.new(here.year, here.month, here.day) + days, here.hour * 60 + here.min, here.sec + here.subsec)
+      end
+
+      def weekday(date) = DAYS[date.cwday - 1]
+
+      # @return [String] ISO 8601 with this zone's offset
+      def iso(instant) = instant && local(instant).iso8601
+
+      private
+
+      def gap_end(wall)
+        change = @zone.transitions_up_to(wall + 2 * 86_400, wall - 2 * 86_400).find do |transition|
+          at = transition.at.to_time.to_i
+          before, after = transition.previous_offset.observed_utc_offset, transition.offset.observed_utc_offset
+          (at + before...at + after).cover?(wall.to_i)
+        end
+        Time.at(change.at.to_time.to_i).utc
+      end
+    end
+  end
+end

@@ -1,0 +1,14 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Desk
+    # Done with: leaves the Front, stays in its mailbox and in search.
+    class Clear < ChangeStates
+      private
+
+      def change?(state) = state.cleared_at.nil?
+      def change(state) = state.assign_attributes(cleared_at: now, announced_at: state.announced_at || now) || true
+      def words(count) = "Cleared #{messages(count)}. #{(count == 1) ? "It stays in its mailbox." : "They stay in their mailboxes."}"
+    end
+  end
+end

@@ -1,0 +1,50 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Desk
+    # Brings in a file of mail. Stopped at any moment, it goes on where it was; brought in twice, it
+    # doubles nothing.
+    class ImportFile < Act
+      FINGERPRINT_BYTES = 65_536
+
+      Report = Struct.new(:taken, :arrived, :doubles, :resumed, keyword_init: true) do
+        def to_s
+          parts = ["#{taken} taken in"]
+          parts << "#{arrived} of them as arriving" if arrived.positive?
+          parts << "#{doubles} here already" if doubles.positive?
+          "#{parts.join(", ")}#{" (went on where it had stopped)" if resumed}"
+        end
+      end
+
+      # @param file [Post::MailFile] @param account [Store::Account] @param as_new [Boolean]
+      # @yield [Integer] the place in bytes, after each message
+      # @return [Report]
+      def call(file, account:, mailbox: "INBOX", as_new: false, name: File.basename(file.path))
+        mark = Store::Import.create_or_find_by!(fingerprint: fingerprint(file, account, mailbox)) { _1.assign_attributes(name: name, at: now) }
+        mark.update!(place: 0) if mark.place >= file.size
+        report = Report.new(taken: 0, arrived: 0, doubles: 0, resumed: mark.place.positive?)
+        file.each(from: mark.place) do |raw, place|
+          outcome = take(raw, account, mailbox, as_new, mark, place)
+          (outcome == :double) ? report.doubles += 1 : report.taken += 1
+          report.arrived += 1 if outcome == :arrived
+          yield place if block_given?
+        end
+        event("sources") if report.taken.positive?
+        report
+      end
+
+      private
+
+      def take(raw, account, mailbox, as_new, mark, place)
+        TakeIn.new(clock).call(Post::Letter.new(raw), account: account, mailbox: mailbox, as_new: as_new) do
+          mark.update_columns(place: place)
+        end.outcome
+      end
+
+      def fingerprint(file, account, mailbox)
+        head = File.binread(file.path, FINGERPRINT_BYTES)
+        Digest::SHA256.hexdigest([file.size, account.id, mailbox, head].join("\n".b))
+      end
+    end
+  end
+end

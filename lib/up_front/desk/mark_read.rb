@@ -1,0 +1,19 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Desk
+    # Marks messages read or unread.
+    class MarkRead < ChangeStates
+      def initialize(clock, read: true)
+        super(clock)
+        @read = read
+      end
+
+      private
+
+      def change?(state) = state.unread == @read
+      def change(state) = state.assign_attributes(unread: !@read) || true
+      def words(count) = "Marked #{messages(count)} #{@read ? "read" : "unread"}."
+    end
+  end
+end

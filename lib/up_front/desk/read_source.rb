@@ -1,0 +1,62 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Desk
+    # Takes in what is new in one Maildir. Which files were seen is marked in each message's transaction,
+    # so that a stop at any moment neither loses nor doubles one.
+    class ReadSource < Act
+      SETTLE_SECONDS = 0.05 # a folder changed so recently may change again within the same tick of its clock
+
+      def initialize(clock, source)
+        super(clock)
+        @source = source
+        @maildir = Post::Maildir.new(source.path)
+      end
+
+      # Cheap when nothing has changed. @return [Integer] messages taken in
+      def call
+        stamp = @maildir.stamp
+        return 0 if stamp == @stamp && !stamp.empty?
+
+        taken = read
+        @stamp = settled?(stamp) ? stamp : nil
+        taken
+      end
+
+      private
+
+      def settled?(stamp) = stamp.all? { |_, changed| Time.now.to_r - changed > SETTLE_SECONDS }
+
+      def read
+        @maildir.check
+        fresh = []
+        @maildir.each { |entry| fresh << entry unless seen.include?(entry.unique) }
+        taken = fresh.sort_by { |entry| [entry.unique.to_i, entry.unique] }.count { take(_1) }
+        repair(nil)
+        taken
+      rescue Post::Maildir::Unusable, Errno::EACCES, Errno::ENOENT => problem
+        repair(problem.message)
+        0
+      end
+
+      def seen = @seen ||= Store::SeenFile.where(source_id: @source.id).pluck(:name).to_set
+
+      def take(entry)
+        letter = Post::Letter.new(File.binread(entry.path, Post::Letter::MAX_BYTES).to_s)
+        TakeIn.new(clock).call(letter, account: @source.account, mailbox: entry.mailbox, seen: entry.seen?, flagged: entry.flagged?, fallback: File.mtime(entry.path)) do
+          Store::SeenFile.insert({source_id: @source.id, name: entry.unique})
+        end
+        seen << entry.unique
+      rescue Errno::ENOENT # moved by its owner since it was listed; the next reading finds it
+        false
+      end
+
+      def repair(problem)
+        return if @source.problem == problem
+
+        @source.update!(problem: problem)
+        event("sources")
+      end
+    end
+  end
+end

@@ -1,0 +1,18 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Desk
+    # Stops reading a Maildir. What came from it stays here, and the folder stays as it is.
+    class RemoveSource < Act
+      # @return [Done] @raise [Impossible]
+      def call(id)
+        transaction do
+          source = Store::Source.find_by(id: id) or raise Impossible.new("That source is not there any more.", status: 404)
+          source.destroy!
+          event("sources")
+          Done.new(words: "#{source.path} is no longer read. The mail that came from it stays here.")
+        end
+      end
+    end
+  end
+end

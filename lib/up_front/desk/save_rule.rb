@@ -1,0 +1,62 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Desk
+    # Makes a rule, or saves one that was changed. It holds for mail that arrives from then on.
+    class SaveRule < Act
+      # @param body [Hash] the rule as in the rulebook file
+      # @param id [Integer, nil] of the rule to change @param version [Integer, nil] as it was when read
+      # @param place [Symbol] :first or :last, for a new one
+      # @return [Done] with the rule as result @raise [Core::Refused, Impossible]
+      def call(body, id: nil, version: nil, place: :first)
+        transaction do
+          rule = id ? existing(id, version) : Store::Rule.new(created_at: now, version: 0, position: position(place))
+          check(body, rule)
+          words = id ? "Changed the rule “#{body["name"]}”." : "Made the rule “#{body["name"]}”."
+          before = rule.dup.attributes.merge("id" => rule.id)
+          rule.update!(body: tidy(body), version: rule.version + 1)
+          keep_version(rule, id ? "changed" : "made")
+          event("rules", revision: Store::Shelf.turn)
+          Done.new(words: words, undo_id: undo(words, rule, before, new: id.nil?), result: rule)
+        end
+      end
+
+      private
+
+      def existing(id, version)
+        rule = Store::Rule.in_order.find_by(id: id) or raise Impossible.new("That rule is not there any more.", status: 404)
+        if version && version != rule.version
+          raise Impossible.new("This rule was changed elsewhere since you opened it. It now reads: #{sentence(id)}", status: 409)
+        end
+        rule
+      end
+
+      def sentence(id) = Core::Sentence.rule(Store::Shelf.rulebook.rules.find { _1.id == id })
+
+      # The whole rulebook is read with the new rule in it, so that names and references are checked as ever.
+      def check(body, rule)
+        head = Store::Rulebook.first!.document
+        others = Store::Rule.in_order.where.not(id: rule.id).map(&:body)
+        Core::Rulebook.read(head.merge("rules" => others + [body]))
+      rescue Core::Refused => refused
+        prefix = "/rules/#{others.size}"
+        raise Core::Refused, refused.faults.map { |fault| Core::Fault.new(**fault.to_h.transform_keys(&:to_sym), pointer: fault.pointer.delete_prefix(prefix)) }
+      end
+
+      def tidy(body) = body.slice(*Core::Rule::REQUIRED, *Core::Rule::OPTIONAL).merge("name" => body["name"].strip)
+
+      def position(place)
+        (place == :first) ? Store::Rule.in_order.minimum(:position).to_i - 1 : Store::Rule.in_order.maximum(:position).to_i + 1
+      end
+
+      def keep_version(rule, act)
+        Store::RuleVersion.create!(rule_id: rule.id, version: rule.version, body: rule.body, act: act, at: now)
+      end
+
+      def undo(words, rule, before, new:)
+        row = new ? rule.attributes.merge("deleted_at" => now) : before
+        Store::UndoStep.create!(at: now, words: words, before: {"Rule" => [row]}).id
+      end
+    end
+  end
+end

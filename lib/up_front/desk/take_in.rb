@@ -1,0 +1,85 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Desk
+    # Takes one message in: the message, its facts, its claim and its state in one transaction, so that it
+    # is here once with one claim or not at all.
+    class TakeIn < Act
+      RECENT_SECONDS = 2 * 86_400 # what arrived longer ago than this comes in as history
+
+      CLAIM = Store::Insert.new("claims", *%i[message_id surface_at round held priority alert ink labels keep_at_top follow_up_at forward reply
+        proposals trace revision decided_at])
+      STATE = Store::Insert.new("states", *%i[message_id surface_at came unread flagged cleared_at announced_at discarded_at])
+
+      KNOWN = Store::Ask.new("SELECT id FROM messages WHERE account_id = ? AND digest = ?")
+
+      Taken = Struct.new(:id, :outcome, keyword_init: true) # outcome: :arrived, :history, :quiet or :double
+
+      # @param letter [Post::Letter] @param account [Store::Account] @param mailbox [String]
+      # @param seen [Boolean] read already @param flagged [Boolean]
+      # @param as_new [Boolean] treat it as arriving however old it is
+      # @param fallback [Time, nil] the arrival where the message tells none
+      # @yield inside the transaction, for a mark of the caller's own
+      # @return [Taken]
+      def call(letter, account:, mailbox: "INBOX", seen: false, flagged: false, as_new: false, fallback: nil)
+        arrived_at = [letter.arrival || fallback || now, now].min.round(6)
+        quiet = Post::Maildir.quiet?(mailbox)
+        digest = quiet ? "quiet:#{letter.digest}" : letter.digest
+        @rulebook = nil
+        transaction do
+          taken = double(account, digest) || write(letter, account, mailbox, arrived_at, digest, seen: seen, flagged: flagged, came: came(quiet, arrived_at, as_new))
+          yield taken if block_given?
+          taken
+        end
+      end
+
+      private
+
+      def rulebook = @rulebook ||= Store::Shelf.rulebook
+
+      def came(quiet, arrived_at, as_new)
+        return "quiet" if quiet
+
+        (as_new || arrived_at >= now - RECENT_SECONDS) ? "arrived" : "history"
+      end
+
+      def double(account, digest)
+        id = KNOWN.call(account.id, digest)
+        id && Taken.new(id: id, outcome: :double)
+      end
+
+      def write(letter, account, mailbox, arrived_at, digest, seen:, flagged:, came:)
+        message = letter.message(account: account.name, mailbox: mailbox, arrived_at: arrived_at, **context(letter, arrived_at))
+        id = Store::Intake.write(message, account: account, digest: digest, raw: letter.raw, unreadable: letter.unreadable?, names: rulebook.names)
+        claim = rulebook.decide(message)
+        keep_claim(id, claim)
+        keep_state(id, claim, came, seen: seen, flagged: flagged)
+        event("arrived", ids: [id], held: claim.held) if came == "arrived"
+        Taken.new(id: id, outcome: came.to_sym)
+      end
+
+      def context(letter, arrived_at)
+        fields = letter.fields
+        {first_contact: Store::Intake.first_contact?(fields[:from].first, before: arrived_at),
+         reply_to_mine: Store::Intake.reply_to_mine?(fields[:message_id], fields[:references])}
+      end
+
+      def keep_claim(id, claim)
+        CLAIM.call(
+          message_id: id, surface_at: claim.surface_at, round: claim.round, held: claim.held, priority: claim.priority, alert: claim.alert,
+          ink: claim.ink, labels: claim.labels, keep_at_top: claim.keep_at_top, follow_up_at: claim.follow_up_at, forward: claim.forward,
+          reply: claim.reply, proposals: claim.proposals, trace: claim.trace, revision: rulebook.revision, decided_at: now
+        )
+      end
+
+      # History and what lies in Sent and the like are cleared and silent from the start.
+      def keep_state(id, claim, came, seen:, flagged:)
+        silent = came != "arrived"
+        STATE.call(
+          message_id: id, surface_at: claim.surface_at, came: came, unread: !(seen || claim.mark_read || came == "quiet"), flagged: flagged || claim.flag,
+          cleared_at: silent ? now : nil, announced_at: silent ? now : nil, discarded_at: (claim.discard && !silent) ? now : nil
+        )
+      end
+    end
+  end
+end

@@ -1,0 +1,77 @@
+# frozen_string_literal: true
+
+require "mail"
+require "digest"
+
+module UpFront
+  module Post
+    # A message as it came, read with whatever faults it has. Nothing in it raises: a header or part that
+    # cannot be read counts as missing. (RFC 5322, 2045 to 2047, 2231.)
+    class Letter
+      MAX_BYTES = 64 * 1024 * 1024 # a 45 MB attachment after base64; larger mail is refused by most hosts
+      MAX_BODY = 1_000_000 # characters of text that rules look through
+      PARSE_ERRORS = [ArgumentError, EncodingError, Mail::Field::FieldError, NoMethodError, TypeError, RangeError, IndexError].freeze
+
+      TELLING = %w[from to subject date message-id received].freeze
+
+      attr_reader :raw
+
+      # @param raw [String] the bytes
+      def initialize(raw)
+        @raw = raw.dup.force_encoding(Encoding::BINARY).freeze
+        @mail = Mail.new(@raw)
+      rescue *PARSE_ERRORS
+        @mail = Mail.new
+      end
+
+      # @return [Hash] the fields of {Core::Message} that stand in the mail itself
+      def fields
+        @fields ||= {
+          message_id: message_id, subject: headers.decoded("subject"), body: body[0, MAX_BODY],
+          from: headers.addresses("from"), sender: headers.addresses("sender").first,
+          to: headers.addresses("to"), cc: headers.addresses("cc"), reply_to: headers.addresses("reply-to"),
+          date: headers.date, headers: headers.to_h, size: raw.bytesize, references: references,
+          attachments: attachments.map { Core::Attachment.new(name: _1.name, type: _1.type, bytes: _1.bytes).freeze },
+          calendar_method: parts.calendar_method?
+        }
+      end
+
+      # @return [Core::Message]
+      def message(account:, mailbox:, arrived_at:, **context)
+        Core::Message.new(**fields, account: account, mailbox: mailbox, arrived_at: arrived_at, **context)
+      end
+
+      # When it reached the mailbox: the topmost Received header's date (RFC 5321, section 4.4), else Date.
+      # @return [Time, nil]
+      def arrival = headers.received_at || headers.date
+
+      # What makes two copies one message: its Message-ID, its other telling headers and its content. The
+      # trail of the way it took (Received, Delivered-To, Status) is left out, line ends do not count.
+      # @return [String] SHA-256, hexadecimal
+      def digest
+        telling = %w[message-id from to cc subject date list-id].map { "#{_1}:#{headers.raw(_1).join(",")}" }
+        content = raw.split(/\r?\n\r?\n/, 2)[1].to_s.gsub("\r\n", "\n").sub(/\n+\z/, "")
+        Digest::SHA256.hexdigest("#{telling.join("\n").b}\n\n#{content}")
+      end
+
+      # Whether nothing in it tells that it is mail; it is then kept and shown as it was received.
+      def unreadable? = TELLING.all? { headers.raw(_1).empty? }
+
+      # @return [String] the text of the message; of one that cannot be read, all of it
+      def body = unreadable? ? Charset.utf8(raw[0, MAX_BODY]).delete("\u0000") : parts.text
+      def html = parts.html
+      def attachments = parts.attachments
+      def inline(content_id) = parts.inline(content_id)
+
+      private
+
+      def headers = @headers ||= LetterHeaders.new(@mail)
+      def parts = @parts ||= LetterParts.new(@mail)
+      def message_id = headers.raw("message-id").first.to_s[/<[^<>\s]+>/] || headers.decoded("message-id").strip.then { _1.empty? ? nil : _1[0, 998] }
+
+      def references
+        (headers.raw("references") + headers.raw("in-reply-to")).flat_map { _1.scan(/<[^<>\s]+>/) }.uniq.last(100)
+      end
+    end
+  end
+end

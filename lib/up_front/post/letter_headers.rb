@@ -1,0 +1,79 @@
+# frozen_string_literal: true
+
+require "mail"
+
+module UpFront
+  module Post
+    # A message's headers: raw, decoded, and read as addresses and dates, forgiving what is broken.
+    class LetterHeaders
+      MAX_VALUE = 20_000
+      ADDRESS = /[^\s<>,;:"()\[\]]+@[^\s<>,;:"()\[\]]+/
+      YEARS = 1970..2200 # a date outside them is a fault of the sender's clock, and counts as missing
+
+      def initialize(mail)
+        @raw = mail.header.fields.each_with_object({}) do |field, all|
+          (all[field.name.downcase] ||= []) << Charset.utf8(field.value.to_s[0, MAX_VALUE]).gsub(/\r?\n[ \t]+/, " ").strip
+        end
+      end
+
+      # @return [Array<String>] as written, unfolded
+      def raw(name) = @raw.fetch(name, [])
+
+      # @return [String] the first one's text (RFC 2047)
+      def decoded(name) = decode(raw(name).first.to_s)
+
+      # @return [Hash{String=>Array<String>}]
+      def to_h = @raw.transform_values { |values| values.map { decode(_1) } }
+
+      # @return [Array<Core::Address>]
+      def addresses(name) = raw(name).flat_map { parse_addresses(_1) }
+
+      # @return [Time, nil] the Date header's instant
+      def date = time(raw("date").first)
+
+      # @return [Time, nil] the topmost Received header's
+      def received_at = time(raw("received").first&.rpartition(";")&.last)
+
+      private
+
+      def decode(value)
+        return value unless value.include?("=?")
+
+        Charset.utf8(Mail::Encodings.value_decode(value))
+      rescue *Letter::PARSE_ERRORS
+        value
+      end
+
+      def parse_addresses(value)
+        Mail::AddressList.new(Mail::Encodings.address_encode(value)).addresses.filter_map do |address|
+          Core::Address.new(Charset.utf8(address.address.to_s), decode(address.display_name.to_s).delete("\u0000")) if address.address
+        end
+      rescue Mail::Field::FieldError, *Letter::PARSE_ERRORS
+        scan_addresses(value)
+      end
+
+      # What a strict reading refuses still has addresses in it.
+      def scan_addresses(value)
+        value.split(",").filter_map do |piece|
+          email = piece[ADDRESS] or next
+          Core::Address.new(email, decode(piece.sub(/<.*/, "").delete('"').strip).then { (_1 == email) ? nil : _1 })
+        end
+      end
+
+      def time(text)
+        return if text.to_s.strip.empty?
+
+        moment = rfc_time(text.strip) || DateTime.parse(text.strip[0, 100]).to_time
+        moment.utc if YEARS.cover?(moment.year)
+      rescue ArgumentError, RangeError
+        nil
+      end
+
+      def rfc_time(text)
+        Time.rfc2822(text)
+      rescue ArgumentError
+        nil
+      end
+    end
+  end
+end

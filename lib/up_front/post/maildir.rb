@@ -1,0 +1,70 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Post
+    # A Maildir with its Maildir++ subfolders, only ever read: nothing in it is renamed, moved or marked.
+    class Maildir
+      # The folder cannot serve as a source; the message is for the person.
+      class Unusable < StandardError; end
+
+      Entry = Struct.new(:mailbox, :unique, :path, :flags, keyword_init: true) do
+        def seen? = flags.include?("S")
+        def flagged? = flags.include?("F")
+      end
+
+      # Whose mail does not arrive: it is kept at hand, and claims nothing.
+      QUIET = /\A(?:sent(?:[ -]?(?:items|mail|messages))?|drafts?|trash|deleted(?:[ -]?(?:items|messages))?|junk(?:[ -]?e?-?mail)?|spam|outbox)\z/i
+
+      attr_reader :path
+
+      def self.quiet?(mailbox) = mailbox.split("/").any? { _1.match?(QUIET) }
+
+      def initialize(path)
+        @path = File.expand_path(path)
+      end
+
+      # @raise [Unusable]
+      def check
+        raise Unusable, "#{path} is not there." unless File.exist?(path)
+        raise Unusable, "#{path} is a file, not a folder." unless File.directory?(path)
+        raise Unusable, "#{path} may not be read: the permission is missing." unless File.readable?(path) && File.executable?(path)
+        raise Unusable, "#{path} is no Maildir: it has no folders named cur and new." unless %w[cur new].all? { File.directory?(File.join(path, _1)) }
+
+        boxes.each do |_, box|
+          %w[new cur].map { File.join(box, _1) }.each do |folder|
+            raise Unusable, "#{folder} may not be read: the permission is missing." unless File.readable?(folder) && File.executable?(folder)
+          end
+        end
+        self
+      end
+
+      # @return [Array<Array(String, String)>] mailboxes with their folders, INBOX first
+      def boxes
+        subs = Dir.children(path).select { _1.start_with?(".") && File.directory?(File.join(path, _1, "cur")) && File.directory?(File.join(path, _1, "new")) }
+        [["INBOX", path]] + subs.sort.map { [Utf7.decode(_1.delete_prefix(".")).tr(".", "/"), File.join(path, _1)] }
+      end
+
+      # What shows that something has changed, cheap enough to ask ten times a second.
+      # @return [Array] compare with ==
+      def stamp
+        [path, *boxes.flat_map { |_, box| [File.join(box, "new"), File.join(box, "cur")] }].map { |folder| File.stat(folder).then { [_1.ino, _1.mtime.to_r] } }
+      rescue Errno::ENOENT
+        []
+      end
+
+      # @yield [Entry] every message, those waiting in `new` first
+      def each
+        boxes.each do |mailbox, box|
+          %w[new cur].each do |folder|
+            Dir.each_child(File.join(box, folder)) do |name|
+              next if name.start_with?(".")
+
+              unique, _, info = name.partition(":")
+              yield Entry.new(mailbox: mailbox, unique: unique, path: File.join(box, folder, name), flags: info.delete_prefix("2,"))
+            end
+          end
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,13 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Store
+    # A rule as the person last saved it. Deleted ones stay for the history and for undo.
+    class Rule < Record
+      self.table_name = "rules"
+      scope :in_order, -> { where(deleted_at: nil).order(:position, :id) }
+
+      def name = body["name"]
+    end
+  end
+end

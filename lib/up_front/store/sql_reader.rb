@@ -1,0 +1,129 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Store
+    # The reader of a condition that writes SQL over the table of messages. It asks what the matcher asks,
+    # of the same folded letters, and a missing value answers as it does there.
+    class SQLReader
+      T = Core::Types
+
+      # @param node [Core::Condition::Group, Core::Condition::Leaf] @return [ActiveRecord::Relation] of {Message}
+      def self.messages(node) = Message.where(new.sql(node))
+
+      # @return [String] a SQL condition
+      def sql(node)
+        return leaf(node) if node.is_a?(Core::Condition::Leaf)
+
+        parts = node.members.map { sql(_1) }
+        case node.kind
+        when "all" then parts.empty? ? "1" : "(#{parts.join(" AND ")})"
+        when "any" then parts.empty? ? "0" : "(#{parts.join(" OR ")})"
+        else parts.empty? ? "1" : "NOT (#{parts.join(" OR ")})"
+        end
+      end
+
+      private
+
+      def leaf(node)
+        question = ask(node.operand, node.fact)
+        node.negated ? "NOT (#{question})" : "(#{question})"
+      end
+
+      def ask(operand, fact)
+        case operand
+        when T::Text::Mentions then mentions(operand, fact)
+        when T::Text::Letters then letters(operand, fact)
+        when T::People::Among then among(operand.set, fact.columns)
+        when T::People::PartOf then part_of(operand, fact.columns)
+        when T::Flag::Operand then "#{flag_column(fact)} = #{operand.value ? 1 : 0}"
+        when T::Choice::Operand then "#{choice_column(fact)} IN (#{list(operand.keys)})"
+        when T::Number::Operand then "messages.#{fact.columns.first} #{(operand.op == "at_least") ? ">=" : "<="} #{quote(operand.bound)}"
+        when T::Day::Operand then day(operand, "messages.#{fact.columns.first}")
+        when T::Span::Operand then spans(operand)
+        when Core::Facts::Standing::Mine::Operand then "#{among(operand.mine, %i[from])} = #{operand.value ? 1 : 0}"
+        when Core::Facts::Standing::Role::Operand then role(operand)
+        else raise ArgumentError, "no SQL for #{operand.class}"
+        end
+      end
+
+      def text_columns(fact, words:)
+        header = fact.name[Core::Facts::HEADER, 1]
+        return ["#{words ? "header_words" : "header_laid"}(messages.headers, #{quote(header.downcase)})"] if header
+
+        fact.columns.map { "texts.#{_1}#{"_words" if words}" }
+      end
+
+      def in_texts(fact, condition)
+        return "(#{condition})" if fact.name.start_with?("header:")
+
+        "EXISTS (SELECT 1 FROM message_texts texts WHERE texts.message_id = messages.id AND (#{condition}))"
+      end
+
+      def mentions(operand, fact)
+        columns = text_columns(fact, words: true)
+        each = operand.phrases.map { |phrase| "(#{columns.map { phrase_in(_1, phrase) }.join(" OR ")})" }
+        in_texts(fact, each.join(operand.all ? " AND " : " OR "))
+      end
+
+      def phrase_in(column, phrase)
+        phrase.plain? ? "instr(#{column}, #{quote(phrase.needle)}) > 0" : "phrase_in(#{column}, #{quote(phrase.words.join(" "))})"
+      end
+
+      def letters(operand, fact)
+        columns = text_columns(fact, words: false)
+        in_texts(fact, operand.needles.product(columns).map { |needle, column| "instr(#{column}, #{quote(needle)}) > 0" }.join(" OR "))
+      end
+
+      def person(roles, condition)
+        "EXISTS (SELECT 1 FROM message_people people WHERE people.message_id = messages.id AND people.role IN (#{list(roles)}) AND (#{condition}))"
+      end
+
+      def in_set(set)
+        keys = set.keys.any? ? ["people.key IN (#{list(set.keys)})"] : []
+        domains = set.domains.map do |domain|
+          path = Intake.domain_path(domain)
+          "(people.domain_path >= #{quote(path)} AND people.domain_path < #{quote("#{path.chop}/")})" # "/" follows "."
+        end
+        (keys + domains).then { _1.empty? ? "0" : _1.join(" OR ") }
+      end
+
+      def among(set, roles) = person(roles, in_set(set))
+
+      def part_of(operand, roles)
+        names = operand.names.map { "instr(people.name_key, #{quote(_1)}) > 0" }
+        keys = operand.keys.map { "instr(people.key, #{quote(_1)}) > 0" }
+        person(roles, (names + keys).join(" OR "))
+      end
+
+      def role(operand)
+        to, cc = among(operand.mine, %i[to]), among(operand.mine, %i[cc])
+        others = person(%i[to cc], "NOT (#{in_set(operand.mine)})")
+        questions = {"to" => to, "cc" => "(NOT #{to} AND #{cc})", "not_named" => "(NOT #{to} AND NOT #{cc})", "only_to" => "(#{to} AND NOT #{others})"}
+        operand.roles.map { questions.fetch(_1) }.join(" OR ")
+      end
+
+      def day(operand, column)
+        start, ending = operand.zone.instant(operand.date, 0), operand.zone.instant(operand.date + 1, 0)
+        range = {"before" => "#{column} < #{quote(start)}", "after" => "#{column} >= #{quote(ending)}",
+                 "on" => "#{column} >= #{quote(start)} AND #{column} < #{quote(ending)}"}.fetch(operand.op)
+        "#{column} IS NOT NULL AND #{range}"
+      end
+
+      # The stretches of every week that holds mail, as instants.
+      def spans(operand)
+        first, last = Message.minimum(:arrived_at), Message.maximum(:arrived_at)
+        return "0" unless first
+
+        dates = operand.zone.date(first) - 2..operand.zone.date(last) + 1
+        pairs = dates.flat_map { |date| operand.spans.filter_map { _1.on(date, operand.zone) } }
+        stretches = JSON.generate(pairs.map { |span| [span.begin, span.end].map { quote(_1).delete("'") } })
+        "EXISTS (SELECT 1 FROM json_each(#{quote(stretches)}) span WHERE messages.arrived_at >= json_extract(span.value, '$[0]') AND messages.arrived_at < json_extract(span.value, '$[1]'))"
+      end
+
+      def flag_column(fact) = "messages.#{(fact.name == "has_attachment") ? :has_attachment : fact.columns.first}"
+      def choice_column(fact) = "messages.#{fact.columns.first}#{"_key" if %w[account mailbox].include?(fact.name)}"
+      def list(values) = values.map { quote(_1.to_s) }.join(", ")
+      def quote(value) = Message.with_connection { _1.quote(value.is_a?(Time) ? value.getutc : value) }
+    end
+  end
+end

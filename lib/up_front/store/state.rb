@@ -1,0 +1,18 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Store
+    # What the person and the clock did with a message. `surface_at` begins as the claim's, and letting a
+    # message in brings it forward. `came` is "arrived", "history" (brought in, cleared and silent) or
+    # "quiet" (it lies in Sent, Drafts and the like).
+    class State < Record
+      self.table_name = "states"
+      self.primary_key = "message_id"
+
+      scope :kept, -> { where(cleared_at: nil, discarded_at: nil) }
+      scope :surfaced, ->(now) { kept.where(surface_at: ..now) }
+      scope :held, ->(now) { kept.where(came: "arrived").where("states.surface_at > ? OR (states.surface_at IS NULL AND states.message_id IN (SELECT message_id FROM claims WHERE held))", now) }
+      scope :to_announce, ->(now) { surfaced(now).where(announced_at: nil) }
+    end
+  end
+end
