@@ -26,9 +26,10 @@ module UpFront
       end
 
       def leaf(node, reading, pointer)
-        found = node.fact.type.found(node.operand, reading, node.fact)
+        hit = node.operand.holds?(reading, node.fact)
+        found = node.fact.type.found(node.operand, reading, node.fact, hit)
         {"path" => pointer, "fact" => node.fact.name, "op" => node.op,
-         "held" => Matcher.holds?(node, reading), "found" => found.is_a?(String) ? found[0, CUT] : found}
+         "held" => hit ^ node.negated, "found" => found.is_a?(String) ? found[0, CUT] : found}
       end
     end
   end

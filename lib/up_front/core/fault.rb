@@ -7,15 +7,5 @@ module UpFront
       def to_s = "#{pointer.empty? ? "(the whole)" : pointer}: expected #{expected}#{", found #{found}" if found}"
       def to_h = super.transform_keys(&:to_s).compact
     end
-
-    # A person's input that cannot be used; carries every fault of it. Never raised for a bug of ours.
-    class Refused < StandardError
-      attr_reader :faults
-
-      def initialize(faults)
-        @faults = faults
-        super(faults.map(&:to_s).join("\n"))
-      end
-    end
   end
 end

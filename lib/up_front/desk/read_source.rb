@@ -5,6 +5,7 @@ module UpFront
     # Takes in what is new in one Maildir. Which files were seen is marked in each message's transaction,
     # so that a stop at any moment neither loses nor doubles one.
     class ReadSource < Act
+      SEEN = Store::Insert.new("seen_files", :source_id, :name, more: "ON CONFLICT DO NOTHING")
       SETTLE_SECONDS = 0.05 # a folder changed so recently may change again within the same tick of its clock
 
       def initialize(clock, source)
@@ -44,7 +45,7 @@ module UpFront
       def take(entry)
         letter = Post::Letter.new(File.binread(entry.path, Post::Letter::MAX_BYTES).to_s)
         TakeIn.new(clock).call(letter, account: @source.account, mailbox: entry.mailbox, seen: entry.seen?, flagged: entry.flagged?, fallback: File.mtime(entry.path)) do
-          Store::SeenFile.insert({source_id: @source.id, name: entry.unique})
+          SEEN.call(source_id: @source.id, name: entry.unique)
         end
         seen << entry.unique
       rescue Errno::ENOENT # moved by its owner since it was listed; the next reading finds it

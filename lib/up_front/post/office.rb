@@ -17,8 +17,9 @@ module UpFront
       # @param to [String] the account's address @param at [Time] @param zone [Core::Zone]
       # @param unique [String] the file's name; delivering under it a second time does nothing
       # @param folder [String, nil] a Maildir++ subfolder such as "Sent" @param flags [String] "S" for seen
+      # @param sync [Boolean] whether it is on the disk when this returns, as an agent must make sure
       # @return [String] the file's path
-      def deliver(raw, to:, at:, zone:, unique:, folder: nil, flags: nil)
+      def deliver(raw, to:, at:, zone:, unique:, folder: nil, flags: nil, sync: true)
         box = box(to, folder)
         there = Dir.glob(File.join(box, "{new,cur}", "#{unique}*")).first
         return there if there
@@ -26,7 +27,7 @@ module UpFront
         draft = File.join(box, "tmp", unique)
         File.open(draft, "wb") do |file|
           file.write(folder ? "" : stamps(raw, to, at, zone), raw.gsub(/\r?\n/, "\n"))
-          file.fsync
+          file.fsync if sync
         end
         target = flags ? File.join(box, "cur", "#{unique}:2,#{flags}") : File.join(box, "new", unique)
         File.rename(draft, target)

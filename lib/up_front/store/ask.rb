@@ -2,21 +2,16 @@
 
 module UpFront
   module Store
-    # A prepared question, for what is asked of the store with every message that comes.
+    # A prepared question with one answer.
     class Ask
       # @param sql [String] with a `?` for each value
       def initialize(sql)
-        @sql = sql.freeze
+        @statement = Statement.new(sql)
         freeze
       end
 
-      # @param values [Array] @return [Object, nil] the first column of the first row
-      def call(*values)
-        Record.with_connection do |connection|
-          binds = values.map { _1.is_a?(Time) ? connection.quoted_date(_1) : _1 }
-          connection.exec_query(@sql, "Ask", binds, prepare: true).rows.dig(0, 0)
-        end
-      end
+      # @return [Object, nil] the first column of the first row
+      def call(*values) = @statement.call(values).dig(0, 0)
     end
   end
 end

@@ -39,7 +39,7 @@ module UpFront
       # @param message [Core::Message] @param account [Account] @param names [Core::Names]
       # @return [Integer] the new id
       def write(message, account:, digest:, raw:, unreadable:, names:)
-        id = MESSAGE.call(columns(message, account, digest, unreadable, names)).rows[0][0]
+        id = MESSAGE.call(columns(message, account, digest, unreadable, names))[0][0]
         RAW.call(message_id: id, bytes: SQLite3::Blob.new(raw))
         TEXT.call(message_id: id, **texts(message))
         PERSON.all(people(message, id))

@@ -31,7 +31,7 @@ module UpFront
             Operand.new(roles, names.me).freeze
           end
 
-          def found(operand, reading, _fact) = operand.of(reading.message).first
+          def found(operand, reading, _fact, _hit) = operand.of(reading.message).first
           def say(value, _op) = Words.join(value.map { ROLES.fetch(_1, _1) }, "or")
         end
 
@@ -50,7 +50,7 @@ module UpFront
             Operand.new(value, names.me).freeze unless check.flag(value).nil?
           end
 
-          def found(operand, reading, fact) = operand.from_me?(reading, fact)
+          def found(operand, reading, fact, _hit) = operand.from_me?(reading, fact)
           def say(value, op) = Types::Flag.say(value, op)
         end
 

@@ -26,7 +26,7 @@ module UpFront
           Operand.new(picked.to_set { Core::Text.fold(_1) }.freeze).freeze
         end
 
-        def found(_operand, reading, fact) = reading.value(fact).join(", ")
+        def found(_operand, reading, fact, _hit) = reading.value(fact).join(", ")
 
         def say(value, _op) = Words.join(value.map { choices ? choices.fetch(_1, _1) : _1 }, "or")
       end

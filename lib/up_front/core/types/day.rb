@@ -22,7 +22,7 @@ module UpFront
           check.date(value)&.then { Operand.new(op, _1, names.zone).freeze }
         end
 
-        def found(operand, reading, fact) = reading.value(fact)&.then { operand.zone.date(_1).iso8601 } || ""
+        def found(operand, reading, fact, _hit) = reading.value(fact)&.then { operand.zone.date(_1).iso8601 } || ""
         def say(value, _op) = value
       end
     end

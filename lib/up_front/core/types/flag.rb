@@ -20,7 +20,7 @@ module UpFront
           Operand.new(value).freeze unless check.flag(value).nil?
         end
 
-        def found(_operand, reading, fact) = reading.value(fact)
+        def found(_operand, reading, fact, _hit) = reading.value(fact)
 
         # The fact's words hold the whole sentence part: "it came through a list".
         def say(value, _op) = value ? "" : "not"

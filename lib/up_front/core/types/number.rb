@@ -23,7 +23,7 @@ module UpFront
           Operand.new(op, value).freeze
         end
 
-        def found(_operand, reading, fact) = reading.value(fact)
+        def found(_operand, reading, fact, _hit) = reading.value(fact)
         def say(value, _op) = value.to_s
       end
     end

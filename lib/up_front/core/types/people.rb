@@ -53,10 +53,9 @@ module UpFront
           (op == "is") ? Among.new(terms.reduce(AddressSet.none, :+)) : PartOf.new(terms)
         end
 
-        def found(operand, reading, fact)
+        def found(operand, reading, fact, hit)
           people = reading.value(fact)
-          hit = operand.pick(people)
-          hit ? full(hit) : people.map { full(_1) }.join(", ")
+          hit ? full(operand.pick(people)) : people.map { full(_1) }.join(", ")
         end
 
         def full(address) = address.name ? "#{address.name} <#{address.email}>" : address.email

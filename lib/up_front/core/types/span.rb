@@ -19,7 +19,7 @@ module UpFront
           WeekSpan.read(value, check)&.then { Operand.new([_1], names.zone).freeze }
         end
 
-        def found(operand, reading, fact)
+        def found(operand, reading, fact, _hit)
           here = operand.zone.local(reading.value(fact))
           "#{operand.zone.weekday(here.to_date)} #{here.strftime("%H:%M")}"
         end

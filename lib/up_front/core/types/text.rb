@@ -10,6 +10,8 @@ module UpFront
           "is" => "is", "starts_with" => "starts with", "ends_with" => "ends with"
         }.freeze
 
+        MAPPED = 20_000 # characters in which a hit is shown; one further down is not worth the mapping
+
         # Looks for whole words and phrases.
         class Mentions
           attr_reader :phrases, :all
@@ -78,12 +80,14 @@ module UpFront
           Phrase.new(text).empty? ? at.refuse("a word of letters or digits (for other signs use contains)", text) : text
         end
 
-        # @return [String, nil] the text that matched as it stands in the message; else what was there
-        def found(operand, reading, fact)
+        # @param hit [Boolean] whether the operand holds
+        # @return [String] the text that matched as it stands in the message; else what was there
+        def found(operand, reading, fact, hit)
           texts = reading.value(fact).map(&:to_s)
-          maps = texts.map { TextMap.new(_1[0, 20_000]) }
-          hits = operand.patterns.filter_map { |pattern| maps.lazy.filter_map { _1.original(pattern) }.first }
-          hits.empty? ? texts.reject(&:empty?).join(" · ") : hits.uniq.join(", ")
+          return texts.reject(&:empty?).map { _1[0, Evidence::CUT] }.join(" · ") unless hit
+
+          maps = texts.map { TextMap.new(_1[0, MAPPED]) }
+          operand.patterns.filter_map { |pattern| maps.lazy.filter_map { _1.original(pattern) }.first }.uniq.join(", ")
         end
 
         # @return [String] the value in a sentence

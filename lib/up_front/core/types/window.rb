@@ -16,7 +16,7 @@ module UpFront
           Span::Operand.new(spans, names.zone).freeze
         end
 
-        def found(operand, reading, fact) = Span.found(operand, reading, fact)
+        def found(operand, reading, fact, _hit) = Span.found(operand, reading, fact, nil)
         def say(value, _op) = Words.join(value, "or")
       end
     end

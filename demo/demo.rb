@@ -1,0 +1,6 @@
+# frozen_string_literal: true
+
+# The museum's world, for the demo and for tests.
+module Demo
+  %w[cast words letters envelope scenario world].each { require_relative _1 }
+end

@@ -1,0 +1,80 @@
+# frozen_string_literal: true
+
+require "fileutils"
+
+module Demo
+  # Lays the scenario out in a folder: Maildirs with six weeks of mail, the day's script, the clock at
+  # Tuesday 07:50, and a database that has taken it all in.
+  class World
+    RULEBOOK = File.join(__dir__, "rulebook.json")
+    FixedClock = Struct.new(:now)
+
+    # What Wren had not yet got to on Monday evening stays on the Front.
+    EVERY = 5
+    MOST_LEFT = 6
+
+    attr_reader :folder
+
+    # @param folder [String] @yield [String] what is being done
+    def initialize(folder, scenario: Scenario.new, &say)
+      @folder = folder
+      @scenario = scenario
+      @say = say || proc {}
+    end
+
+    def mail = File.join(folder, "mail")
+    def script = File.join(folder, "script")
+    def clock_file = File.join(folder, "clock.json")
+    def database = File.join(folder, "up_front.sqlite3")
+    def ready? = File.exist?(File.join(folder, "ready"))
+
+    # Makes all of it anew.
+    def build
+      FileUtils.rm_rf(folder)
+      FileUtils.mkdir_p(folder)
+      deliver
+      UpFront::Post::Script.write(script, @scenario.today.map { {at: _1.at, to: _1.to, raw: _1.raw} })
+      clock = UpFront::Clock::Adjustable.create(clock_file, shown: @scenario.opens, rate: 1.0)
+      clock.set(rate: 0.0)
+      take_in(clock)
+      clock.set(shown: @scenario.opens, rate: 1.0)
+      File.write(File.join(folder, "ready"), UpFront::VERSION)
+    end
+
+    private
+
+    def deliver
+      @say.call("Writing six weeks of the museum's mail (#{@scenario.history.size} messages) …")
+      office = UpFront::Post::Office.new(mail)
+      [Cast::WREN.email, Cast::DESK].each { office.box(_1) }
+      @scenario.history.each_with_index do |item, number|
+        old = item.at < @scenario.opens - 2 * 86_400
+        office.deliver(item.raw, to: item.to, at: item.at, zone: Scenario::ZONE, unique: "#{item.at.to_i}.#{number}.museum", folder: item.folder, flags: (old || item.folder) ? "S" : nil, sync: false)
+      end
+    end
+
+    def take_in(clock)
+      @say.call("Taking it in …")
+      UpFront::Store::Database.open(database)
+      document = JSON.parse(File.read(RULEBOOK))
+      UpFront::Desk::SetUp.new(clock).call(document["owner"], plan: document["plan"], accounts: document["accounts"],
+        rest: document.slice("groups", "labels", "inks", "rules"))
+      UpFront::Store::Account.order(:id).zip([Cast::WREN.email, Cast::DESK]).each do |account, address|
+        source = UpFront::Desk::AddSource.new(clock).call(File.join(mail, address), account_id: account.id).result
+        UpFront::Desk::ReadSource.new(clock, source).call
+      end
+      clear_monday
+      UpFront::Desk::Announce.new(clock).call
+    end
+
+    def clear_monday
+      evening = FixedClock.new(Scenario::ZONE.instant(Scenario::TODAY - 1, 17 * 60 + 40))
+      surfaced = UpFront::Store::State.surfaced(evening.now).pluck(:message_id)
+      people = UpFront::Store::Message.where(id: surfaced, kind: "person").order(arrived_at: :desc).pluck(:id)
+      left = people.each_slice(EVERY).map(&:first).first(MOST_LEFT)
+      UpFront::Desk::MarkRead.new(evening).call(surfaced)
+      UpFront::Desk::Clear.new(evening).call(surfaced - left)
+      UpFront::Store::UndoStep.delete_all
+    end
+  end
+end

@@ -1,0 +1,15 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Core
+    # A person's input that cannot be used; carries every fault of it. Never raised for a bug of ours.
+    class Refused < StandardError
+      attr_reader :faults
+
+      def initialize(faults)
+        @faults = faults
+        super(faults.map(&:to_s).join("\n"))
+      end
+    end
+  end
+end

@@ -1,0 +1,53 @@
+# frozen_string_literal: true
+
+require "sinatra/base"
+require "committee"
+
+module UpFront
+  module Web
+    # The API by resource, and the built front end. Requests are checked against docs/openapi.yaml at the door.
+    class App < Sinatra::Base
+      API = File.join(ROOT, "docs", "openapi.yaml")
+      HOSTS = %w[localhost 127.0.0.1 [::1] ::1].freeze
+      POLICY = "default-src 'none'; script-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; font-src 'self'; " \
+        "connect-src 'self'; frame-src 'self'; manifest-src 'self'; base-uri 'none'; form-action 'none'; frame-ancestors 'none'"
+
+      set :environment, :production
+      set :show_exceptions, false
+      set :raise_errors, false
+      set :logging, false
+      set :protection, reaction: :deny, except: %i[json_csrf frame_options xss_header]
+      set :host_authorization, {permitted_hosts: HOSTS}
+      set :public_folder, File.join(ROOT, "public")
+      set :static, true
+      set :static_cache_control, [:public, max_age: 3600]
+      set :clock, nil
+      set :script, nil
+      set :hub, nil
+
+      use Committee::Middleware::RequestValidation, schema_path: API, prefix: "/api", coerce_date_times: false, params_key: "committee.params",
+        parse_response_by_content_type: true, query_hash_key: "rack.request.query_hash", strict_reference_validation: true,
+        error_class: BadRequest, ignore_error: false, strict: false
+
+      helpers Helpers
+      register Problems
+      [Routes::Reading, Routes::Acts, Routes::Rules, Routes::Mail, Routes::Sources, Routes::Time].each { register _1 }
+
+      before do
+        headers "content-security-policy" => POLICY, "x-content-type-options" => "nosniff", "referrer-policy" => "no-referrer"
+        cache_control :no_store if request.path_info.start_with?("/api/")
+        same_origin! unless request.get? || request.head?
+      end
+
+      get(%r{/api/.*}) { halt_problem 404, "There is nothing at #{request.path_info}." }
+
+      # Any other path is a page of the front end.
+      get "*" do
+        page = File.join(settings.public_folder, "index.html")
+        halt 503, "The interface is not built yet: run bin/setup." unless File.exist?(page)
+        cache_control :no_cache
+        send_file page, type: "text/html; charset=utf-8"
+      end
+    end
+  end
+end

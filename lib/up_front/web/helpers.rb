@@ -1,0 +1,44 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Web
+    # What routes share.
+    module Helpers
+      def clock = settings.clock
+      def now = @now ||= clock.now
+
+      # @return [Core::Rulebook]
+      def rulebook
+        @rulebook ||= Store::Shelf.rulebook || halt_problem(409, "Up Front does not know its owner yet.")
+      end
+
+      def json(value, status: 200)
+        content_type :json
+        status status
+        JSON.generate(value)
+      end
+
+      # @return [Hash] the request's JSON body
+      def given
+        request.body&.rewind
+        text = request.body&.read.to_s
+        text.empty? ? {} : JSON.parse(text)
+      rescue JSON::ParserError
+        halt_problem 400, "The request is no JSON."
+      end
+
+      def done(act) = json({words: act.words, undo_id: act.undo_id})
+
+      def message(id) = Store::Message.find_by(id: id) || halt_problem(404, "That message is not here.")
+
+      # A page of another origin must not act here, whatever it sends.
+      def same_origin!
+        origin = request.env["HTTP_ORIGIN"]
+        return if origin.nil? || origin == request.base_url
+        return if request.env["HTTP_SEC_FETCH_SITE"] == "same-origin"
+
+        halt_problem 403, "This request comes from another page."
+      end
+    end
+  end
+end

@@ -1,0 +1,118 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Web
+    # Hands what happened to every open page. One thread writes to all of them without waiting for any; it
+    # finds new events by asking SQLite whether anything was committed, so events of other programs that
+    # work on the same database (an import on the command line) reach the pages too.
+    class Hub
+      POLL_SECONDS = 0.02
+      BEAT_SECONDS = 10 # a page that went away shows only on writing
+      MOST_MISSED = 500 # a page that missed more is told to read everything anew
+      MOST_PENDING = 256 * 1024
+
+      Page = Struct.new(:io, :pending)
+
+      def initialize(path)
+        @path = path
+        @pages = []
+        @lock = Mutex.new
+      end
+
+      def start
+        @database = SQLite3::Database.new(@path, readonly: true)
+        @last = last_id
+        @thread = Thread.new { run }
+        self
+      end
+
+      def stop
+        @stopping = true
+        @thread&.join
+        @lock.synchronize { @pages.each { close(_1) } && @pages.clear }
+        @database&.close
+      end
+
+      # @param io [IO] the page's socket, which is the hub's from now on @param since [Integer, nil] the last event it saw
+      def add(io, since: nil)
+        page = Page.new(io, +"")
+        page.pending << "retry: 1000\n\n"
+        @lock.synchronize do
+          page.pending << catch_up(since) << "event: hello\ndata: {}\n\n"
+          flush(page)
+          @pages << page
+        end
+      end
+
+      def size = @lock.synchronize { @pages.size }
+
+      private
+
+      def run
+        version = nil
+        beat = monotonic
+        until @stopping
+          sleep POLL_SECONDS
+          current = @database.get_first_value("PRAGMA data_version")
+          text = (current == version) ? "" : news
+          version = current
+          if monotonic - beat > BEAT_SECONDS
+            text += ": still here\n\n"
+            beat = monotonic
+          end
+          send_all(text)
+        end
+      end
+
+      def monotonic = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+      def last_id = @database.get_first_value("SELECT ifnull(max(id), 0) FROM events")
+
+      def news
+        rows = @database.execute("SELECT id, kind, payload FROM events WHERE id > ? ORDER BY id", [@last])
+        @last = rows.last[0] if rows.any?
+        rows.map { frame(_1) }.join
+      end
+
+      # Under the lock: what a page missed up to what the others have been sent.
+      def catch_up(since)
+        return "" unless since
+        return "id: #{@last}\nevent: reload\ndata: {}\n\n" if since > @last || @last - since > MOST_MISSED
+
+        @database_for_catching_up ||= SQLite3::Database.new(@path, readonly: true)
+        @database_for_catching_up.execute("SELECT id, kind, payload FROM events WHERE id > ? AND id <= ? ORDER BY id", [since, @last]).map { frame(_1) }.join
+      end
+
+      def frame((id, kind, payload)) = "id: #{id}\nevent: #{kind}\ndata: #{payload}\n\n"
+
+      def send_all(text)
+        @lock.synchronize do
+          gone = @pages.reject do |page|
+            page.pending << text
+            flush(page)
+          end
+          gone.each { close(_1) }
+          @pages -= gone
+        end
+      end
+
+      # @return [Boolean] false when the page is gone, or reads so slowly that it had better come back
+      def flush(page)
+        until page.pending.empty?
+          written = page.io.write_nonblock(page.pending, exception: false)
+          return page.pending.bytesize < MOST_PENDING if written == :wait_writable
+
+          page.pending = page.pending.byteslice(written..)
+        end
+        true
+      rescue IOError, SystemCallError
+        false
+      end
+
+      def close(page)
+        page.io.close
+      rescue IOError, SystemCallError
+        nil
+      end
+    end
+  end
+end

@@ -1,0 +1,57 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Web
+    module Pages
+      # The day column: today's windows, rounds, arrivals and now, as minutes after midnight.
+      class Day
+        FIRST_HOUR = 6
+        LAST_HOUR = 20
+        MOST_TICKS = 400
+
+        def initialize(rulebook, now)
+          @plan = rulebook.plan
+          @zone = rulebook.zone
+          @now = now
+          @date = @zone.date(now)
+          @near = Core::Near.new(@zone, now)
+          @start, @ending = @zone.instant(@date, 0), @zone.instant(@date + 1, 0)
+        end
+
+        def to_h
+          {date: @date.iso8601, title: @near.day(@date), next_round: next_round, now: @zone.minutes(@now), now_words: @near.moment(@now),
+           first_hour: [FIRST_HOUR, @zone.local(@now).hour].min, last_hour: [LAST_HOUR, @zone.local(@now).hour + 1].max,
+           windows: windows, rounds: rounds, arrivals: arrivals, held: Store::State.held(@now).count}
+        end
+
+        private
+
+        def next_round
+          stop = @plan.next_stop(@now + 1) or return "No rounds in the plan"
+          (stop.at <= @ending) ? "Next round in #{@near.span(stop.at)}" : "Next round #{@near.moment(stop.at)}"
+        end
+
+        def windows
+          @plan.stretches_on(@date).map { |name, span| {name: name, from: minute(span.begin), to: minute(span.end)} }
+        end
+
+        def minute(instant) = instant.clamp(@start, @ending).then { (_1 == @ending) ? 1440 : @zone.minutes(_1) }
+
+        def rounds
+          @plan.stops_on(@date).map do |stop|
+            done = stop.at <= @now
+            {name: stop.round.name, at: stop.at.iso8601, minute: @zone.minutes(stop.at), time: @near.moment(stop.at), done: done, count: count(stop)}
+          end
+        end
+
+        def count(stop) = Store::State.where(came: "arrived", surface_at: stop.at, let_in_at: nil).joins("JOIN claims ON claims.message_id = states.message_id AND claims.round IS NOT NULL").count
+
+        def arrivals
+          Store::Message.joins(:claim, :state).where(states: {came: "arrived"}, arrived_at: @start...@ending).order(:arrived_at).limit(MOST_TICKS)
+            .pluck("messages.id", "messages.arrived_at", "claims.priority", "claims.held")
+            .map { |id, at, priority, held| {id: id, minute: @zone.minutes(at), priority: priority, held: held} }
+        end
+      end
+    end
+  end
+end

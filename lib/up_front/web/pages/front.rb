@@ -1,0 +1,68 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Web
+    module Pages
+      # The Front: what claims attention now, in the order in which it does.
+      class Front
+        MOST = 500 # rows on the page; older ones are counted and asked for by a cursor
+
+        Section = Struct.new(:key, :title, :rows, keyword_init: true) do
+          def to_h = {key: key, title: title, count: rows.size, messages: rows.sort_by(&:rank).map(&:to_h)}
+        end
+
+        # @param before [Time, nil] the cursor: only what surfaced before it
+        def initialize(rulebook, now, before: nil)
+          @rulebook = rulebook
+          @now = now
+          @near = Core::Near.new(rulebook.zone, now)
+          @before = before
+        end
+
+        def to_h
+          lead, waiting = sentences
+          {lead: lead, waiting: waiting, held: held, count: total, sections: sections.map(&:to_h), older: [total - rows.size, 0].max,
+           next_cursor: ((total > rows.size) ? rows.last.state.surface_at.iso8601(6) : nil)}
+        end
+
+        private
+
+        def surfaced = Store::State.surfaced(@now).then { @before ? _1.where("surface_at < ?", @before) : _1 }
+        def total = @total ||= surfaced.count
+        def rows = @rows ||= Row.of(surfaced.order(surface_at: :desc, message_id: :desc).limit(MOST).to_a, @near)
+        def held = @held ||= Store::State.held(@now).count
+
+        def sentences
+          urgent = rows.count { urgent?(_1) }
+          first = Store::State.held(@now).minimum(:surface_at)
+          next_at = first || @rulebook.plan.next_stop(@now + 1)&.at
+          next_count = first ? Store::State.held(@now).where(surface_at: first).count : 0
+          Core::Standing.front(now_count: urgent, others: rows.size - urgent, held: held, next_at: next_at, next_count: next_count, near: @near)
+        end
+
+        def urgent?(row) = %w[top high].include?(row.priority)
+
+        def sections
+          now, rest = rows.partition { urgent?(_1) }
+          today, earlier = rest.partition { @near.today?(_1.state.surface_at) }
+          [section("now", "Now", now), *today_sections(today), *earlier_sections(earlier)].reject { _1.rows.empty? }
+        end
+
+        def section(key, title, rows) = Section.new(key: key, title: title, rows: rows)
+
+        def today_sections(rows)
+          straight, came = rows.partition { _1.straight? || _1.state.let_in_at }
+          rounds = came.group_by { [_1.state.surface_at, _1.claim.round] }.sort_by { |(at, _), _| -at.to_f }.map do |(at, round), group|
+            section("at-#{at.to_i}", round ? "Came with #{@near.round(at)}" : "Came in at #{@near.moment(at)}", group)
+          end
+          [section("straight", "Straight in today", straight), *rounds]
+        end
+
+        def earlier_sections(rows)
+          rows.group_by { @rulebook.zone.date(_1.state.surface_at) }.sort_by { |date, _| -date.jd }
+            .map { |date, group| section("day-#{date.iso8601}", "From #{@near.day(date)}", group) }
+        end
+      end
+    end
+  end
+end

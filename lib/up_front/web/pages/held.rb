@@ -1,0 +1,55 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Web
+    module Pages
+      # What waits, until when and why.
+      class Held
+        MOST = 500
+
+        def initialize(rulebook, now)
+          @near = Core::Near.new(rulebook.zone, now)
+          @states = Store::State.held(now).order(Arel.sql("surface_at IS NULL, surface_at, message_id DESC")).limit(MOST).to_a
+          @count = Store::State.held(now).count
+        end
+
+        def to_h
+          rows = Row.of(@states, @near)
+          groups = rows.group_by { [_1.state.surface_at, _1.claim.round] }.map { |(at, round), group| group(at, round, group) }
+          {lead: lead, count: @count, groups: groups}
+        end
+
+        private
+
+        def lead
+          return "Nothing is held." if @count.zero?
+
+          "#{Core::Words.sentence(Core::Words.count(@count, "message"))} #{(@count == 1) ? "waits" : "wait"}. Nothing else does."
+        end
+
+        def group(at, round, rows)
+          trace = Store::Claim.where(message_id: rows.map { _1.message.id }).pluck(:message_id, :trace).to_h
+          {
+            key: at ? at.to_i.to_s : "never", title: title(at, round), wait: at && "in #{@near.span(at)}", count: rows.size,
+            messages: rows.sort_by(&:rank).map { |row| row.to_h.merge(because: because(trace.fetch(row.message.id))) }
+          }
+        end
+
+        def title(at, round)
+          return "No moment to come in" unless at
+
+          round ? Core::Words.sentence(@near.round(at)) : "Until #{@near.moment(at)}"
+        end
+
+        # "Night window", or the rule that put it off
+        def because(trace)
+          rule = trace["timing"].filter_map { _1[/by rule (.+)\z/m, 1] }.first
+          return "by rule #{rule}" if rule
+
+          windows = trace["timing"].filter_map { _1[/\Acovered by (?:window (.+)|(a day off))\z/m] && ($1 ? "#{$1} window" : $2) }
+          Core::Words.join(windows, "and")
+        end
+      end
+    end
+  end
+end

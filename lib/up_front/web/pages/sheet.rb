@@ -1,0 +1,67 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Web
+    module Pages
+      # One message, whole: its text, where it lives, and why it claims attention as it does.
+      class Sheet
+        MOST_TEXT = 200_000
+
+        def initialize(message, rulebook, now)
+          @message = message
+          @claim = message.claim
+          @state = message.state
+          @near = Core::Near.new(rulebook.zone, now)
+          @rulebook = rulebook
+          @now = now
+        end
+
+        def to_h
+          Row.new(@message, @claim, @state, @near).to_h.merge(
+            from: people("from"), to: people("to"), cc: people("cc"), reply_to: people("reply_to"), addressed: addressed,
+            text: @message.body[0, MOST_TEXT], html: html?, unreadable: @message.unreadable,
+            attachments: attachments, account: @message.account.name, mailbox: @message.mailbox,
+            place: "In #{@message.mailbox} of #{@message.account.addresses.first}, where it stays", sent: @near.moment(@message.sent_at),
+            size: @message.size, cleared: !@state.cleared_at.nil?, held: held?, why: why
+          )
+        end
+
+        private
+
+        def held? = @state.came == "arrived" && @state.cleared_at.nil? && (@state.surface_at ? @state.surface_at > @now : @claim.held)
+        def people(role) = @message.addresses(role).map { {name: _1.shown, email: _1.email, me: @rulebook.names.me.include?(_1)} }
+
+        # "to you, copied to Joost de Wit"
+        def addressed
+          to, cc = %w[to cc].map { |role| people(role).map { _1[:me] ? "you" : _1[:name] } }
+          [("to #{listed(to)}" if to.any?), ("copied to #{listed(cc)}" if cc.any?)].compact.join(", ").then { _1.empty? ? "to nobody by name" : _1 }
+        end
+
+        def listed(names) = Core::Words.join((names.size > 4) ? names.first(3) + ["#{names.size - 3} more"] : names, "and")
+
+        def html? = @message.headers.fetch("content-type", []).join.match?(/html|multipart/i) && letter.html.to_s != ""
+        def letter = @letter ||= Post::Letter.new(@message.raw)
+
+        def attachments
+          @message.attachments.each_with_index.map do |file, index|
+            {name: file["name"], type: file["type"], bytes: file["bytes"], size: bytes(file["bytes"]), path: "/api/messages/#{@message.id}/attachments/#{index}"}
+          end
+        end
+
+        def bytes(count)
+          return "#{count} bytes" if count < 1024
+
+          (count < 1024 * 1024) ? "#{(count / 1024.0).round} kB" : "#{(count / 1024.0 / 1024).round(1)} MB"
+        end
+
+        def why
+          claim = {trace: @claim.trace, priority: @claim.priority, labels: @claim.labels, surface_at: @claim.surface_at, held: @claim.held, round: @claim.round, arrived_at: @message.arrived_at}
+          state = {came: @state.came, let_in_at: @state.let_in_at, surfaced: !held?}
+          account = Core::Why.new(claim, state, @near)
+          ids = @rulebook.rules.to_h { [_1.name, _1.id] }
+          {summary: account.summary, lines: account.lines.map { |line| line.to_h.merge(rule_id: ids[line.rule]) }, readings: account.readings}
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,46 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Web
+    module Pages
+      # What a rule may begin from: the message's sender, the sender's domain, its subject's telling words,
+      # each with the number of messages here for which it holds.
+      class Starts
+        TOO_COMMON = 0.25 # a word in a quarter of all mail tells nothing
+
+        def initialize(message, names)
+          @message = message
+          @names = names
+        end
+
+        def to_h = {name: name, starts: [*people, *words]}
+
+        private
+
+        def sender = @sender ||= @message.addresses("from").first
+
+        def name = sender ? "Mail from #{sender.shown}" : "Mail about #{@message.subject[0, 40]}"
+
+        def people
+          return [] unless sender
+
+          list = [start("sender", "from #{sender.shown}", "from", "is", [sender.email])]
+          list << start("domain", "from anyone at #{sender.domain}", "from", "is", ["@#{sender.domain}"]) if sender.domain
+          list
+        end
+
+        def words
+          most = [Store::Message.count * TOO_COMMON, 3].max
+          found = Core::TellingWords.of(@message.subject).map { |word| start("word", "about “#{word}”", "subject", "mentions", [word]) }
+          found.select { _1[:count] <= most }.sort_by { -_1[:count] }.first(4)
+        end
+
+        def start(kind, words, fact, op, value)
+          condition = {"fact" => fact, "op" => op, "value" => value}
+          node = Core::Condition.read(condition, Core::Check.new, @names)
+          {kind: kind, words: words, condition: condition, count: node ? Store::SQLReader.messages(node).count : 0}
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,31 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Web
+    # Errors as application/problem+json (RFC 9457): what a person can act on, with a pointer to the field.
+    # What a person caused and what is our own fault are told apart.
+    module Problems
+      def self.registered(app)
+        app.helpers do
+          def halt_problem(status, detail, errors: [])
+            content_type "application/problem+json"
+            halt status, JSON.generate(type: "about:blank", title: Rack::Utils::HTTP_STATUS_CODES.fetch(status), status: status, detail: detail, errors: errors)
+          end
+        end
+
+        app.error(Core::Refused) do |refused|
+          halt_problem 422, refused.faults.map(&:to_s).join("\n"), errors: refused.faults.map(&:to_h)
+        end
+        app.error(Desk::Act::Impossible) do |impossible|
+          errors = impossible.pointer ? [{pointer: impossible.pointer, expected: impossible.message}] : []
+          halt_problem impossible.status, impossible.message, errors: errors
+        end
+        app.error(Post::MailFile::NoMail) { |no_mail| halt_problem 422, no_mail.message }
+        app.error(StandardError) do |error|
+          warn "#{error.class}: #{error.message}\n  #{error.backtrace.first(8).join("\n  ")}"
+          halt_problem 500, "Something went wrong on our side. Nothing was changed; the server's log has the details."
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,51 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Web
+    module Routes
+      # One message: its sheet, its HTML, its files, and what a rule may begin from.
+      module Mail
+        FRAME = "default-src 'none'; style-src 'unsafe-inline'; sandbox allow-same-origin allow-popups allow-popups-to-escape-sandbox; frame-ancestors 'self'; base-uri 'none'; form-action 'none'; "
+        PICTURES = %w[image/png image/jpeg image/gif image/webp].freeze
+        PAGE = <<~HTML
+          <!doctype html><html><head><meta charset="utf-8"><style>
+          body{margin:0;font:14px/1.55 system-ui,sans-serif;color:#17211D;background:#fff;overflow-wrap:anywhere}img{max-width:100%%;height:auto}table{max-width:100%%}
+          </style></head><body>%s</body></html>
+        HTML
+
+        def self.registered(app)
+          app.get("/api/messages/:id") { |id| json(Pages::Sheet.new(message(id), rulebook, now).to_h) }
+          app.get("/api/messages/:id/html") do |id|
+            remote = params["remote"] == "true"
+            html, left_out = Post::HTML.safe(Post::Letter.new(message(id).raw).html.to_s, remote: remote) { |cid| "/api/messages/#{id}/inline/#{Rack::Utils.escape_path(cid)}" }
+            headers "content-security-policy" => "#{FRAME}img-src 'self' data:#{" https: http:" if remote}", "x-left-out" => left_out.to_s
+            content_type "text/html; charset=utf-8"
+            format(PAGE, html)
+          end
+          app.get("/api/messages/:id/remote") do |id|
+            json(left_out: Post::HTML.safe(Post::Letter.new(message(id).raw).html.to_s) { "" }.last)
+          end
+          app.get("/api/messages/:id/inline/:cid") do |id, cid|
+            picture = Post::Letter.new(message(id).raw).inline(cid)
+            halt_problem 404, "The message holds no such picture." unless picture && PICTURES.include?(picture.type)
+            content_type picture.type
+            picture.content
+          end
+          app.get("/api/messages/:id/attachments/:index") do |id, index|
+            file = Post::Letter.new(message(id).raw).attachments[Integer(index, 10)]
+            halt_problem 404, "The message holds no such file." unless file
+            content_type "application/octet-stream"
+            headers "content-disposition" => "attachment; filename*=UTF-8''#{Rack::Utils.escape_path(file.name)}"
+            file.content
+          end
+          app.get("/api/messages/:id/raw") do |id|
+            content_type "application/octet-stream"
+            headers "content-disposition" => "attachment; filename=\"message-#{id.to_i}.eml\""
+            message(id).raw
+          end
+          app.get("/api/messages/:id/starts") { |id| json(Pages::Starts.new(message(id), rulebook.names).to_h) }
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,36 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Web
+    module Routes
+      # How things stand: the Front, what is held, the day.
+      module Reading
+        def self.registered(app)
+          app.get("/api/standing") do
+            ready = Store::Rulebook.exists?
+            book = ready ? rulebook : nil
+            json(version: VERSION, ready: ready, owner: book&.owner&.fetch("name"), zone: book&.zone&.name, demo: clock.adjustable?,
+              held: ready ? Store::State.held(now).count : 0, accounts: Store::Account.all.map { {id: _1.id, name: _1.name, address: _1.addresses.first} })
+          end
+          app.get("/api/front") do
+            before = params["before"] && Time.iso8601(params["before"])
+            json(Pages::Front.new(rulebook, now, before: before).to_h)
+          rescue ArgumentError
+            halt_problem 400, "The cursor is none that this server gave.", errors: [{pointer: "/before", expected: "a cursor"}]
+          end
+          app.get("/api/held") { json(Pages::Held.new(rulebook, now).to_h) }
+          app.get("/api/day") { json(Pages::Day.new(rulebook, now).to_h) }
+          app.get("/api/rounds") do
+            at = Time.iso8601(params["at"])
+            states = Store::State.where(came: "arrived", surface_at: at).limit(500).to_a
+            near = Core::Near.new(rulebook.zone, now)
+            rows = Pages::Row.of(states, near).select { _1.claim.round }.sort_by(&:rank)
+            json(title: Core::Words.sentence(near.round(at)), done: at <= now, messages: rows.map(&:to_h))
+          rescue ArgumentError
+            halt_problem 400, "The time is none.", errors: [{pointer: "/at", expected: "an ISO 8601 time"}]
+          end
+        end
+      end
+    end
+  end
+end

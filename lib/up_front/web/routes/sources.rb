@@ -1,0 +1,48 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Web
+    module Routes
+      # The first run, where mail comes from, and files that a person brings.
+      module Sources
+        def self.registered(app)
+          app.get("/api/zones") { json(zones: TZInfo::Timezone.all_identifiers) }
+          app.post("/api/setup") do
+            wanted = given
+            owner = wanted.slice("name", "addresses", "organisation", "time_zone")
+            done Desk::SetUp.new(clock).call(owner, plan: wanted["batch"] == false ? {} : Desk::SetUp::PLAN)
+          end
+          app.get("/api/sources") do
+            json(sources: Store::Source.order(:id).map { |source| source_row(source) }, imports: Store::Import.order(at: :desc).limit(20).map { {name: _1.name, at: Core::Near.new(rulebook.zone, now).moment(_1.at)} },
+              messages: Store::Message.count)
+          end
+          app.post("/api/sources") do
+            wanted = given
+            done Desk::AddSource.new(clock).call(wanted["path"], account_id: wanted["account_id"])
+          end
+          app.delete("/api/sources/:id") { |id| done Desk::RemoveSource.new(clock).call(id.to_i) }
+          app.post("/api/imports") { import }
+
+          app.helpers do
+            def source_row(source)
+              {id: source.id, path: source.path, account: source.account.name, problem: source.problem, messages: Store::SeenFile.where(source_id: source.id).count}
+            end
+
+            def import
+              rulebook
+              account = params["account_id"] ? Store::Account.find_by(id: params["account_id"]) : Store::Account.first
+              halt_problem 422, "There is no such account.", errors: [{pointer: "/account_id", expected: "an account"}] unless account
+              Tempfile.create("up-front-import", binmode: true) do |file|
+                IO.copy_stream(request.body, file)
+                file.close
+                mail = Post::MailFile.new(file.path, shown: params["name"])
+                report = Desk::ImportFile.new(clock).call(mail, account: account, as_new: params["as_new"] == "true", name: params["name"])
+                json(words: "#{params["name"]}: #{report}.", taken: report.taken, arrived: report.arrived, doubles: report.doubles)
+              end
+            end
+          end
+        end
+      end
+    end
+  end
+end

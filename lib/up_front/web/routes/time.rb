@@ -1,0 +1,45 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Web
+    module Routes
+      # The event stream, and the demo's clock.
+      module Time
+        def self.registered(app)
+          app.get("/api/events") do
+            since = (request.env["HTTP_LAST_EVENT_ID"] || params["since"])&.to_i
+            hub = settings.hub
+            headers "content-type" => "text/event-stream", "cache-control" => "no-cache", "x-accel-buffering" => "no"
+            body(proc { |io| hub.add(io, since: since) })
+          end
+          app.get("/api/clock") { clock_state }
+          app.patch("/api/clock") do
+            halt_problem 409, "This is the real clock; it cannot be set." unless clock.adjustable?
+            wanted = given
+            clock.set(rate: wanted["rate"]) if wanted.key?("rate")
+            jump(wanted["jump"]) if wanted.key?("jump")
+            Store::Event.create!(at: clock.now, kind: "clock", payload: {})
+            clock_state
+          end
+
+          app.helpers do
+            def clock_state
+              here = clock.now
+              zone = Store::Shelf.rulebook&.zone || Core::Zone.new("Etc/UTC")
+              json(now: here.iso8601(3), zone: zone.name, words: zone.local(here).strftime("%a %H:%M"), rate: clock.rate, adjustable: clock.adjustable?,
+                next_arrival: settings.script&.next_after(here)&.then { Core::Near.new(zone, here).moment(_1) },
+                next_round: Store::Shelf.rulebook&.plan&.next_stop(here + 1)&.then { Core::Near.new(zone, here).moment(_1.at) })
+            end
+
+            def jump(to)
+              here = clock.now
+              target = (to == "round") ? rulebook.plan.next_stop(here + 1)&.at : settings.script&.next_after(here)
+              halt_problem 409, "There is nothing further in today's script." unless target
+              clock.set(shown: target)
+            end
+          end
+        end
+      end
+    end
+  end
+end
