@@ -17,9 +17,10 @@ module UpFront
 
       def at(key) = Check.new(faults, "#{pointer}/#{key.to_s.gsub("~", "~0").gsub("/", "~1")}")
 
+      # @param value [Object] what was there, shown as it is written; or say it in words with `found`
       # @return [nil]
-      def refuse(expected, value = (nothing = true))
-        faults << Fault.new(pointer: pointer, expected: expected, found: nothing ? nil : self.class.describe(value))
+      def refuse(expected, value = (nothing = true), found: nil)
+        faults << Fault.new(pointer: pointer, expected: expected, found: found || (self.class.describe(value) unless nothing))
         nil
       end
 
@@ -34,16 +35,16 @@ module UpFront
       # Yields each item with its Check; @return [Array] of what the block gave, nils left out
       def list(value, empty: true)
         return refuse("a list", value) unless value.is_a?(Array)
-        return refuse("at least one item", "an empty list") if value.empty? && !empty
-        return refuse("at most #{MAX_LIST} items", "#{value.size} items") if value.size > MAX_LIST
+        return refuse("at least one item", found: "an empty list") if value.empty? && !empty
+        return refuse("at most #{MAX_LIST} items", found: "#{value.size} items") if value.size > MAX_LIST
 
         value.each_with_index.filter_map { |item, index| yield item, at(index) }
       end
 
       def text(value)
         return refuse("a text", value) unless value.is_a?(String)
-        return refuse("valid Unicode text", "broken bytes") unless value.valid_encoding?
-        return refuse("a text of at most #{MAX_TEXT} characters", "#{value.size} characters") if value.size > MAX_TEXT
+        return refuse("valid Unicode text", found: "broken bytes") unless value.valid_encoding?
+        return refuse("a text of at most #{MAX_TEXT} characters", found: "#{value.size} characters") if value.size > MAX_TEXT
 
         value
       end

@@ -32,8 +32,8 @@ module UpFront
       end
 
       def read_group(value, check, names, depth)
-        return check.refuse("at most #{MAX_DEPTH} groups inside one another", "a deeper one") if depth > MAX_DEPTH
-        return check.refuse("exactly one of all, any, none", value.keys.join(", ")) unless value.size == 1
+        return check.refuse("at most #{MAX_DEPTH} groups inside one another", found: "a deeper one") if depth > MAX_DEPTH
+        return check.refuse("exactly one of all, any, none", found: value.keys.join(", ").then { _1.empty? ? "none" : _1 }) unless value.size == 1
 
         kind, members = value.first
         return check.at(kind).refuse("one of all, any, none, or a fact", kind) unless KEYS.include?(kind)

@@ -62,7 +62,7 @@ module UpFront
         return check.one_of(value, PRIORITIES.reverse) unless value.is_a?(Hash)
 
         check.object(value, optional: %w[raise lower])
-        return check.refuse("exactly one of raise and lower", value.keys.join(", ")) unless value.size == 1
+        return check.refuse("exactly one of raise and lower", found: value.keys.join(", ").then { _1.empty? ? "none" : _1 }) unless value.size == 1
 
         key, steps = value.first
         check.at(key).whole(steps, least: 1)
@@ -76,7 +76,7 @@ module UpFront
         check.at("level").one_of(value["level"], LEVELS) if value.key?("level")
         %w[desktop break_through].each { check.at(_1).flag(value[_1]) if value.key?(_1) }
         %w[text sound].each { check.at(_1).filled(value[_1]) if value.key?(_1) }
-        check.at("text").refuse("at most #{MAX_ALERT_TEXT} characters", "more") if value["text"].to_s.size > MAX_ALERT_TEXT
+        check.at("text").refuse("at most #{MAX_ALERT_TEXT} characters", found: "more") if value["text"].to_s.size > MAX_ALERT_TEXT
       end
 
       def self.forwarding(item, check, names)

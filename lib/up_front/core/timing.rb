@@ -11,7 +11,7 @@ module UpFront
       # @return [Timing, nil]
       def self.read(value, check, names)
         return check.refuse("an object with one of #{KINDS.join(", ")}", value) unless value.is_a?(Hash)
-        return check.refuse("exactly one of #{KINDS.join(", ")}", value.keys.join(", ")) unless value.size == 1
+        return check.refuse("exactly one of #{KINDS.join(", ")}", found: value.keys.join(", ").then { _1.empty? ? "none" : _1 }) unless value.size == 1
 
         kind, given = value.first
         case kind
@@ -36,7 +36,7 @@ module UpFront
         def self.read(value, check)
           return check.refuse("an object", value) unless value.is_a?(Hash)
           unless FORMS.include?(value.keys.sort)
-            return check.refuse("days and at, or weekday and at, or after", value.keys.join(", "))
+            return check.refuse("days and at, or weekday and at, or after", found: value.keys.join(", ").then { _1.empty? ? "none" : _1 })
           end
           return check.at("after").duration(value["after"])&.then { new(after: _1) } if value.key?("after")
 

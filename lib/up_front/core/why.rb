@@ -104,7 +104,7 @@ module UpFront
 
       def reading(account)
         words = OUTCOMES.fetch(account["outcome"])
-        failed = account["evidence"].reject { _1["held"] }.map { missing(_1) }
+        failed = account["evidence"].reject { _1["held"] }.map { missing(_1) }.uniq
         (account["outcome"] == "no_match" && failed.any?) ? "#{words}: #{failed.first(3).join("; ")}" : words
       end
 

@@ -5,8 +5,10 @@ module UpFront
     # What the door says of a request that the API's description does not allow.
     class BadRequest < Committee::ValidationError
       def error_body
-        pointer = message[/(\/[^\s]*)/, 1]
-        {type: "about:blank", title: "This request cannot be used", status: status, detail: message, errors: [{pointer: pointer, expected: message}]}
+        field = message[/properties\/([\w\/]+)/, 1]
+        expected = message.sub(/ (?:in|at) #?\/.*/m, "").sub("#/paths", "the path")
+        {type: "about:blank", title: "This request cannot be used", status: status, detail: "#{"#{field}: " if field}#{expected}",
+         errors: [{pointer: field ? "/#{field}" : "", expected: expected}]}
       end
 
       def render

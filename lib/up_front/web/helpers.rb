@@ -12,10 +12,11 @@ module UpFront
         @rulebook ||= Store::Shelf.rulebook || halt_problem(409, "Up Front does not know its owner yet.")
       end
 
-      def json(value, status: 200)
+      # json(rows: […]) or json({…}, status: 201)
+      def json(value = nil, status: 200, **fields)
         content_type :json
         status status
-        JSON.generate(value)
+        JSON.generate(value || fields)
       end
 
       # @return [Hash] the request's JSON body

@@ -57,7 +57,7 @@ module UpFront
           text = (current == version) ? "" : news
           version = current
           if monotonic - beat > BEAT_SECONDS
-            text += ": still here\n\n"
+            text += "event: beat\ndata: {}\n\n"
             beat = monotonic
           end
           send_all(text)

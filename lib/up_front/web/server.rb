@@ -53,7 +53,10 @@ module UpFront
           config.log_requests false
         end
         events = Puma::Events.new
-        events.after_booted { out.puts "Up Front is at #{address}" && out.flush }
+        events.after_booted do
+          out.puts "Up Front is at #{address}"
+          out.flush
+        end
         Puma::Launcher.new(configuration, events: events, log_writer: Puma::LogWriter.null).run
       ensure
         watcher.stop

@@ -25,7 +25,7 @@ module UpFront
           return [] unless sender
 
           list = [start("sender", "from #{sender.shown}", "from", "is", [sender.email])]
-          list << start("domain", "from anyone at #{sender.domain}", "from", "is", ["@#{sender.domain}"]) if sender.domain
+          list << start("domain", "from anyone at #{sender.domain}", "from", "is", ["@#{sender.domain}"]) if sender.domain && !@names.organisation.include?(sender)
           list
         end
 

@@ -1,0 +1,74 @@
+import { useEffect } from "react";
+import { Navigate, Route, Routes, useLocation, useNavigate } from "react-router";
+import { useEvents, type Connection } from "./api/events";
+import { useStanding } from "./api/queries";
+import { Bar } from "./parts/Bar";
+import { DayColumn } from "./parts/DayColumn";
+import { DropZone } from "./parts/DropZone";
+import { useKey } from "./parts/keys";
+import { NoticeBar } from "./parts/NoticeBar";
+import { FrontScreen } from "./screens/front/FrontScreen";
+import { HeldScreen } from "./screens/held/HeldScreen";
+import { RulesScreen } from "./screens/rules/RulesScreen";
+import { SourcesScreen } from "./screens/sources/SourcesScreen";
+import { WelcomeScreen } from "./screens/welcome/WelcomeScreen";
+import "./app.css";
+
+const TITLES: Record<string, string> = { front: "Front", held: "Held", rules: "Rules", "mail-in": "Mail in" };
+
+function Lost({ connection }: { connection: Connection }) {
+  return (
+    <div role="status" aria-live="polite">
+      {connection === "lost" && (
+        <p className="lost">
+          Up Front’s server is not answering. This page tries again every second; your mail stays where it is.
+        </p>
+      )}
+    </div>
+  );
+}
+
+export function App() {
+  const connection = useEvents();
+  const standing = useStanding();
+  const place = useLocation().pathname.split("/")[1] ?? "";
+  const navigate = useNavigate();
+  useKey("front", () => navigate("/front"));
+  useKey("held", () => navigate("/held"));
+  useKey("rules", () => navigate("/rules"));
+  useKey("mailIn", () => navigate("/mail-in"));
+  const held = standing.data?.held ?? 0;
+  useEffect(() => {
+    document.title = [TITLES[place], held ? `${held} held` : undefined, "Up Front"].filter(Boolean).join(" · ");
+  }, [place, held]);
+
+  if (!standing.data) {
+    return <main className="waiting">{standing.isError ? <Lost connection="lost" /> : <p>Opening …</p>}</main>;
+  }
+  if (!standing.data.ready || place === "welcome") {
+    return (
+      <>
+        <Lost connection={connection} />
+        <WelcomeScreen standing={standing.data} />
+        <NoticeBar />
+      </>
+    );
+  }
+  return (
+    <DropZone>
+      <Bar standing={standing.data} />
+      <Lost connection={connection} />
+      <div className="frame">
+        <DayColumn />
+        <Routes>
+          <Route path="/front/:id?" element={<FrontScreen />} />
+          <Route path="/held/:id?" element={<HeldScreen />} />
+          <Route path="/rules/:id?" element={<RulesScreen />} />
+          <Route path="/mail-in" element={<SourcesScreen />} />
+          <Route path="*" element={<Navigate to="/front" replace />} />
+        </Routes>
+      </div>
+      <NoticeBar />
+    </DropZone>
+  );
+}

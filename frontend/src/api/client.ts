@@ -1,0 +1,44 @@
+import createClient from "openapi-fetch";
+import type { components, paths } from "./schema";
+
+type Schemas = components["schemas"];
+export type Row = Schemas["Row"];
+export type Front = Schemas["Front"];
+export type Section = Schemas["Section"];
+export type Held = Schemas["Held"];
+export type Day = Schemas["Day"];
+export type Sheet = Schemas["Sheet"];
+export type Rule = Schemas["Rule"];
+export type RuleBody = Schemas["RuleBody"];
+export type Vocabulary = Schemas["Vocabulary"];
+export type Fact = Vocabulary["facts"][number];
+export type Starts = Schemas["Starts"];
+export type Clock = Schemas["Clock"];
+export type Standing = Schemas["Standing"];
+export type Done = Schemas["Done"];
+export type Act = "clear" | "flag" | "unflag" | "read" | "unread" | "let_in";
+
+/** What the server refused, in words for a person, with the fields to blame. */
+export class Problem extends Error {
+  constructor(
+    readonly status: number,
+    detail: string,
+    readonly errors: { pointer?: string | null; expected?: string; found?: string | null }[] = [],
+  ) {
+    super(detail);
+  }
+}
+
+export const api = createClient<paths>({ baseUrl: "/api" });
+
+type Answer<T> = { data?: T; error?: unknown; response: Response };
+
+/** The data of an answer, or a Problem thrown. */
+export async function got<T>(answer: Promise<Answer<T>>): Promise<T> {
+  const { data, error, response } = await answer.catch(() => {
+    throw new Problem(0, "The server does not answer. Nothing was changed; try again in a moment.");
+  });
+  if (data !== undefined && response.ok) return data;
+  const problem = (error ?? {}) as { detail?: string; errors?: Problem["errors"] };
+  throw new Problem(response.status, problem.detail ?? "The server could not do that. Nothing was changed.", problem.errors);
+}

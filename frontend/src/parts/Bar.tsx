@@ -1,0 +1,36 @@
+import { NavLink } from "react-router";
+import type { Standing } from "../api/client";
+import { ClockControl } from "./ClockControl";
+import { KeysDialog } from "./KeysDialog";
+import "./bar.css";
+
+export function Mark() {
+  return (
+    <svg width="22" height="22" viewBox="0 0 22 22" aria-hidden>
+      <rect x="1" y="11" width="5" height="10" rx="1.5" fill="#A9B4AE" />
+      <rect x="8.5" y="2" width="5" height="19" rx="1.5" fill="var(--spruce)" />
+      <rect x="16" y="11" width="5" height="10" rx="1.5" fill="#A9B4AE" />
+    </svg>
+  );
+}
+
+export function Bar({ standing }: { standing: Standing }) {
+  return (
+    <header className="bar">
+      <div className="mark">
+        <Mark />
+        Up Front
+      </div>
+      <nav aria-label="Screens">
+        <NavLink to="/front">Front</NavLink>
+        <NavLink to="/held">Held {standing.held > 0 && <b aria-label={`${standing.held} messages`}>{standing.held}</b>}</NavLink>
+        <NavLink to="/rules">Rules</NavLink>
+        <NavLink to="/mail-in">Mail in</NavLink>
+      </nav>
+      <div className="bar-right">
+        <KeysDialog />
+        {standing.demo && <ClockControl />}
+      </div>
+    </header>
+  );
+}

@@ -1,0 +1,119 @@
+import Popover from "@mui/material/Popover";
+import { useState } from "react";
+import { Link, useNavigate } from "react-router";
+import type { Day } from "../api/client";
+import { useDay, useRound } from "../api/queries";
+import "./day.css";
+
+const clockface = (minute: number) =>
+  `${String(Math.floor(minute / 60)).padStart(2, "0")}:${String(minute % 60).padStart(2, "0")}`;
+
+/** What one round brought or will bring. */
+function RoundPopover({ at, anchor, close }: { at: string; anchor: HTMLElement; close: () => void }) {
+  const round = useRound(at).data;
+  return (
+    <Popover
+      open
+      anchorEl={anchor}
+      onClose={close}
+      anchorOrigin={{ vertical: "center", horizontal: "right" }}
+      transformOrigin={{ vertical: "center", horizontal: "left" }}
+      slotProps={{ paper: { role: "dialog", "aria-label": round?.title ?? "Round" } }}
+    >
+      <div className="round-panel">
+        <h2>{round?.title ?? "…"}</h2>
+        {round && (
+          <p>
+            {round.messages.length === 0
+              ? round.done
+                ? "It brought nothing."
+                : "Nothing waits for it yet."
+              : `${round.done ? "Brought" : "Will bring"} ${round.messages.length}:`}
+          </p>
+        )}
+        <ul>
+          {round?.messages.map((row) => (
+            <li key={row.id}>
+              <Link to={`/${round.done ? "front" : "held"}/${row.id}`} onClick={close}>
+                <b>{row.sender}</b> {row.subject}
+              </Link>
+            </li>
+          ))}
+        </ul>
+      </div>
+    </Popover>
+  );
+}
+
+function Track({ day, openRound }: { day: Day; openRound: (at: string, anchor: HTMLElement) => void }) {
+  const navigate = useNavigate();
+  const first = day.first_hour * 60;
+  const span = day.last_hour * 60 - first;
+  const y = (minute: number) => `${((Math.min(Math.max(minute, first), first + span) - first) / span) * 100}%`;
+  const height = (from: number, to: number) => `calc(${y(to)} - ${y(from)})`;
+  const windows = day.windows.filter(({ from, to }) => to > first && from < first + span);
+  const hours = Array.from({ length: day.last_hour - day.first_hour + 1 }, (_, index) => day.first_hour + index);
+  return (
+    <div className="hours">
+      {hours.map((hour) => (
+        <span key={hour} className="hour" style={{ top: y(hour * 60) }} aria-hidden>
+          {clockface(hour * 60)}
+        </span>
+      ))}
+      <div className="open-day" aria-hidden />
+      {windows.map(({ name, from, to }) => (
+        <button
+          key={`${name}-${from}`}
+          className="window"
+          style={{ top: y(from), height: height(from, to) }}
+          onClick={() => navigate("/held")}
+          aria-label={`${name} window, ${clockface(from)} to ${clockface(to)}: look at what is held`}
+        />
+      ))}
+      <div className="ticks" aria-hidden>
+        {day.arrivals
+          .filter(({ minute }) => minute >= first)
+          .map(({ id, minute, priority, held }) => (
+            <i key={id} className={held ? "" : priority} style={{ top: y(minute) }} />
+          ))}
+      </div>
+      {day.rounds
+        .filter(({ minute }) => minute >= first && minute <= first + span)
+        .map((round) => (
+          <button
+            key={round.at}
+            className={round.done ? "post done" : "post"}
+            style={{ top: y(round.minute) }}
+            onClick={(event) => openRound(round.at, event.currentTarget)}
+            aria-label={`${round.time} round, ${round.done ? "brought" : "holds"} ${round.count}`}
+          >
+            <span>
+              {round.time}
+              {round.count > 0 && ` · ${round.count}${round.done ? "" : " held"}`}
+            </span>
+          </button>
+        ))}
+      <div className="now" style={{ top: y(day.now) }}>
+        <span>{day.now_words}</span>
+      </div>
+    </div>
+  );
+}
+
+/** A slim timeline of today: hatched where mail is held, a post for each round, a tick for each arrival. */
+export function DayColumn() {
+  const day = useDay().data;
+  const [round, setRound] = useState<{ at: string; anchor: HTMLElement }>();
+  return (
+    <aside className="day" aria-label="Today">
+      {day && (
+        <>
+          <h2>{day.title}</h2>
+          <p>{day.next_round}</p>
+          <Track day={day} openRound={(at, anchor) => setRound({ at, anchor })} />
+        </>
+      )}
+      {round && <RoundPopover {...round} close={() => setRound(undefined)} />}
+    </aside>
+  );
+}

@@ -1,0 +1,145 @@
+import AttachFile from "@mui/icons-material/AttachFile";
+import Flag from "@mui/icons-material/Flag";
+import { useState, type ReactNode } from "react";
+import { Link } from "react-router";
+import type { Row, Vocabulary } from "../api/client";
+import { useVocabulary } from "../api/queries";
+import "./rows.css";
+
+type Given = { row: Row; to: string; selected: boolean; fresh?: boolean; actions?: ReactNode };
+
+const PRIORITY_WORDS = { top: "Top", high: "High", normal: "", low: "Low" };
+
+export function PriorityWord({ priority }: { priority: Row["priority"] }) {
+  return priority === "normal" ? null : <span className={`pill ${priority}`}>{PRIORITY_WORDS[priority]}</span>;
+}
+
+export function Labels({ names }: { names: string[] }) {
+  const colours = useVocabulary().data?.label_colours ?? {};
+  return names.map((name) => (
+    <span key={name} className="pill label" style={{ "--c": colours[name] ?? "var(--spruce)" } as React.CSSProperties}>
+      {name}
+    </span>
+  ));
+}
+
+function inkStyle(row: Row, vocabulary: Vocabulary | undefined): React.CSSProperties {
+  const ink = row.ink ? vocabulary?.ink_styles[row.ink] : undefined;
+  if (!ink) return {};
+  return {
+    "--ink-colour": ink.colour,
+    "--ink-weight": ink.weight === "bold" ? 700 : undefined,
+    "--mark": ink.mark ? ink.colour : undefined,
+  } as React.CSSProperties;
+}
+
+function Signs({ row }: { row: Row }) {
+  return (
+    <>
+      {row.flagged && <Flag className="sign flagged" titleAccess="Flagged" />}
+      {row.has_attachment && <AttachFile className="sign" titleAccess="Has an attachment" />}
+    </>
+  );
+}
+
+function classes(kind: string, { row, selected, fresh }: Given) {
+  return ["row", kind, row.unread ? "unread" : "read", selected && "selected", fresh && "fresh", row.ink && "inked"]
+    .filter(Boolean)
+    .join(" ");
+}
+
+/** Top: a card with an excerpt and its actions. */
+function TopRow(given: Given) {
+  const { row, to, actions } = given;
+  return (
+    <div className={classes("top", given)}>
+      <Link to={to} data-row={row.id}>
+        <span className="who">
+          <b>{row.sender}</b> <PriorityWord priority={row.priority} /> <Labels names={row.labels} />
+          <Signs row={row} />
+          <time>
+            {row.arrived} · {row.came}
+          </time>
+        </span>
+        <span className="subject">{row.subject}</span>
+        <span className="excerpt">{row.excerpt}</span>
+      </Link>
+      {actions && <div className="actions">{actions}</div>}
+    </div>
+  );
+}
+
+/** High: two lines and an excerpt. */
+function HighRow(given: Given) {
+  const { row, to } = given;
+  const vocabulary = useVocabulary().data;
+  return (
+    <div className={classes("high", given)} style={inkStyle(row, vocabulary)}>
+      <Link to={to} data-row={row.id}>
+        <span className="who">
+          <b>{row.sender}</b> <PriorityWord priority={row.priority} /> <Labels names={row.labels} />
+          <Signs row={row} />
+          <time>
+            {row.arrived} · {row.came}
+          </time>
+        </span>
+        <span className="subject">{row.subject}</span>
+        <span className="excerpt">{row.excerpt}</span>
+      </Link>
+    </div>
+  );
+}
+
+/** Normal: one line. */
+function NormalRow(given: Given) {
+  const { row, to } = given;
+  const vocabulary = useVocabulary().data;
+  return (
+    <div className={classes("normal", given)} style={inkStyle(row, vocabulary)}>
+      <Link to={to} data-row={row.id}>
+        <b>{row.sender}</b>
+        <span className="line">
+          <em>{row.subject}</em> <Labels names={row.labels} /> — {row.excerpt}
+        </span>
+        <Signs row={row} />
+        <time>{row.because ?? row.arrived}</time>
+      </Link>
+    </div>
+  );
+}
+
+/** A message takes the room it has earned. */
+export function MessageRow(given: Given) {
+  if (given.row.priority === "top") return <TopRow {...given} />;
+  return given.row.priority === "high" ? <HighRow {...given} /> : <NormalRow {...given} />;
+}
+
+/** Low mail runs together, counted by sender, and opens up. */
+export function Brief({ rows, render }: { rows: Row[]; render: (row: Row) => ReactNode }) {
+  const [open, setOpen] = useState<string[]>([]);
+  if (rows.length === 0) return null;
+  const senders = [...new Set(rows.map(({ sender }) => sender))];
+  const toggle = (sender: string) =>
+    setOpen((now) => (now.includes(sender) ? now.filter((name) => name !== sender) : [...now, sender]));
+  return (
+    <div className="brief">
+      <p>
+        <b>In brief</b>{" "}
+        {senders.map((sender, index) => {
+          const own = rows.filter((row) => row.sender === sender);
+          return (
+            <span key={sender}>
+              {index > 0 && " · "}
+              <button onClick={() => toggle(sender)} aria-expanded={open.includes(sender)}>
+                {sender}
+                {own.length > 1 && <b> ×{own.length}</b>}
+              </button>{" "}
+              {own[0]!.subject}
+            </span>
+          );
+        })}
+      </p>
+      {senders.filter((sender) => open.includes(sender)).map((sender) => rows.filter((row) => row.sender === sender).map(render))}
+    </div>
+  );
+}

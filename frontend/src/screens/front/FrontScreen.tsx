@@ -1,0 +1,163 @@
+import Button from "@mui/material/Button";
+import { useEffect, useRef, useState } from "react";
+import { Link, useNavigate, useParams } from "react-router";
+import type { Act, Front, Row, Section } from "../../api/client";
+import { useAct, useFront } from "../../api/queries";
+import { KeyCap } from "../../parts/KeyCap";
+import { Brief, MessageRow } from "../../parts/rows";
+import { useCalmRows } from "../../parts/useCalmRows";
+import { neighbour, useRowKeys } from "../../parts/useRowKeys";
+import { SheetPane } from "../sheet/SheetPane";
+
+const idsOf = (front: Front) => front.sections.flatMap(({ messages }) => messages.map(({ id }) => id));
+
+/** The ids that were not here at the last look, for announcing them and sliding them in. */
+function useFresh(front: Front | undefined) {
+  const known = useRef<Set<number>>(undefined);
+  const [fresh, setFresh] = useState<Row[]>([]);
+  useEffect(() => {
+    if (!front) return;
+    const rows = front.sections.flatMap(({ messages }) => messages);
+    const before = known.current;
+    if (before) setFresh(rows.filter(({ id }) => !before.has(id)));
+    known.current = new Set(rows.map(({ id }) => id));
+  }, [front]);
+  return fresh;
+}
+
+function announcement(fresh: Row[]) {
+  if (fresh.length === 0) return "";
+  if (fresh.length === 1) return `New on the Front: ${fresh[0]!.sender}, ${fresh[0]!.subject}`;
+  return `${fresh.length} new on the Front`;
+}
+
+function Band({
+  section,
+  open,
+  fresh,
+  act,
+}: {
+  section: Section;
+  open?: number;
+  fresh: Set<number>;
+  act: (act: Act, ids: number[]) => void;
+}) {
+  const navigate = useNavigate();
+  const actions = (row: Row) => (
+    <>
+      <Button variant="contained" onClick={() => navigate(`/front/${row.id}`)}>
+        Open
+      </Button>
+      <Button onClick={() => act("clear", [row.id])}>Clear</Button>
+      <Button onClick={() => act(row.flagged ? "unflag" : "flag", [row.id])}>{row.flagged ? "Take the flag off" : "Flag"}</Button>
+    </>
+  );
+  const render = (row: Row) => (
+    <MessageRow
+      key={row.id}
+      row={row}
+      to={`/front/${row.id}`}
+      selected={row.id === open}
+      fresh={fresh.has(row.id)}
+      actions={actions(row)}
+    />
+  );
+  const low = section.messages.filter(({ priority }) => priority === "low");
+  const rest = section.messages.filter(({ priority }) => priority !== "low");
+  return (
+    <section aria-label={section.title}>
+      <div className="band">
+        <h2>{section.title}</h2>
+        <span className="count">{section.count}</span>
+        {section.key !== "now" && (
+          <span className="right">
+            <Button
+              variant="text"
+              onClick={() =>
+                act(
+                  "clear",
+                  section.messages.map(({ id }) => id),
+                )
+              }
+              aria-label={`Clear all: ${section.title}`}
+            >
+              Clear all
+            </Button>
+          </span>
+        )}
+      </div>
+      {rest.map(render)}
+      <Brief rows={low} render={render} />
+    </section>
+  );
+}
+
+export function FrontScreen() {
+  const params = useParams();
+  const open = params.id ? Number(params.id) : undefined;
+  const navigate = useNavigate();
+  const front = useFront();
+  const calm = useCalmRows(front.data, idsOf);
+  const fresh = useFresh(calm.shown);
+  const acting = useAct();
+  const act = (name: Act, ids: number[]) => {
+    calm.mine();
+    acting.mutate({ act: name, messages: ids });
+  };
+  useRowKeys("/front", open);
+  const page = calm.shown;
+  const freshIds = new Set(fresh.map(({ id }) => id));
+  return (
+    <div className="screen">
+      <main className="list" {...calm.area}>
+        <div className="unseen" role="status" aria-live="polite">
+          {announcement(fresh)}
+        </div>
+        {page && (
+          <>
+            <h1 className="lead">{page.lead}</h1>
+            <p className="sub">
+              {page.waiting} {page.held > 0 && <Link to="/held">Look inside</Link>}
+            </p>
+            {calm.coming > 0 && (
+              <div className="fresh-pill">
+                <Button variant="contained" onClick={calm.show}>
+                  {calm.coming === 1 ? "One new message" : `${calm.coming} new messages`}: show
+                </Button>
+              </div>
+            )}
+            {page.sections.map((section) => (
+              <Band key={section.key} section={section} open={open} fresh={freshIds} act={act} />
+            ))}
+            {page.older > 0 && (
+              <p className="quiet">{page.older} older messages are on the Front too. Clear some of these to see them.</p>
+            )}
+            {page.count === 0 && (
+              <p className="quiet">
+                {page.held > 0 ? "What waits is in Held, and comes by itself." : "New mail shows up here by itself."} To bring in
+                mail that you have, drop .eml or mbox files on this window, or{" "}
+                <Link to="/mail-in">say where mail comes from</Link>.
+              </p>
+            )}
+          </>
+        )}
+        {front.isError && !page && <p className="error-words">{front.error.message}</p>}
+      </main>
+      <SheetPane
+        id={open}
+        place="/front"
+        act={act}
+        gone={(id) => {
+          const next = neighbour(id);
+          navigate(next ? `/front/${next}` : "/front");
+        }}
+        empty={
+          <p>
+            Choose a message to read it here. <KeyCap of="next" /> <KeyCap of="previous" /> move, <KeyCap of="open" /> opens,{" "}
+            <KeyCap of="keys" /> shows every key.
+          </p>
+        }
+      />
+    </div>
+  );
+}

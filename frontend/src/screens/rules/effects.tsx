@@ -1,0 +1,31 @@
+import MenuItem from "@mui/material/MenuItem";
+import Select from "@mui/material/Select";
+import type { Row } from "../../api/client";
+
+export const TIMINGS = {
+  now: { words: "come straight in", value: { now: true } },
+  next_round: { words: "wait for a round", value: { next_round: true } },
+  off_front: { words: "stay off the Front", value: { off_front: true } },
+} as const;
+export type TimingName = keyof typeof TIMINGS;
+
+export const PRIORITIES: Row["priority"][] = ["top", "high", "normal", "low"];
+
+export function PriorityChoice({ value, change }: { value: Row["priority"] | ""; change: (next: Row["priority"] | "") => void }) {
+  return (
+    <Select
+      size="small"
+      displayEmpty
+      value={value}
+      onChange={(event) => change(event.target.value as Row["priority"] | "")}
+      inputProps={{ "aria-label": "Priority" }}
+    >
+      <MenuItem value="">unchanged</MenuItem>
+      {PRIORITIES.map((priority) => (
+        <MenuItem key={priority} value={priority}>
+          {priority}
+        </MenuItem>
+      ))}
+    </Select>
+  );
+}

@@ -1,0 +1,118 @@
+import Button from "@mui/material/Button";
+import TextField from "@mui/material/TextField";
+import ToggleButton from "@mui/material/ToggleButton";
+import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
+import { useState } from "react";
+import type { Row, RuleBody, Starts } from "../../api/client";
+import { useCounts, useMakeRule, useStarts } from "../../api/queries";
+import { useKey } from "../../parts/keys";
+import { PriorityChoice, TIMINGS, type TimingName } from "../rules/effects";
+
+type Start = Starts["starts"][number];
+
+/** Sender and domain exclude each other; words add up with either. */
+function toggle(chosen: number[], index: number, starts: Start[]): number[] {
+  if (chosen.includes(index)) return chosen.length > 1 ? chosen.filter((at) => at !== index) : chosen;
+  const kept = starts[index]!.kind === "word" ? chosen : chosen.filter((at) => starts[at]!.kind === "word");
+  return [...kept, index];
+}
+
+function nameFor(starts: Start[]): string {
+  const words = starts.map((start) => start.words).join(", ");
+  return `Mail ${words}`.slice(0, 120);
+}
+
+/** A rule from the message in front: prefilled, counted, and made with one more click. */
+function Panel({ given, close }: { given: Starts; close: () => void }) {
+  const [chosen, setChosen] = useState([0]);
+  const [timing, setTiming] = useState<TimingName>("now");
+  const [priority, setPriority] = useState<Row["priority"] | "">("");
+  const [name, setName] = useState<string>();
+  const make = useMakeRule();
+  const starts = chosen.map((index) => given.starts[index]!);
+  const when = { all: starts.map((start) => start.condition) };
+  const counts = useCounts([when]).data;
+  useKey("close", close);
+  const body: RuleBody = {
+    name: name ?? nameFor(starts),
+    when: when as never,
+    then: { timing: TIMINGS[timing].value, ...(priority ? { priority } : {}) } as never,
+  };
+  return (
+    <section className="make-rule" aria-label="Make a rule">
+      <h2>Make a rule</h2>
+      <div className="line">
+        Mail
+        <div className="chips" role="group" aria-label="Which mail">
+          {given.starts.map((start, index) => (
+            <button
+              key={index}
+              className="chip"
+              aria-pressed={chosen.includes(index)}
+              onClick={() => setChosen(toggle(chosen, index, given.starts))}
+            >
+              {start.words} <i>{start.count}</i>
+            </button>
+          ))}
+        </div>
+      </div>
+      <div className="line">
+        shall
+        <ToggleButtonGroup
+          exclusive
+          value={timing}
+          onChange={(_, next: TimingName | null) => next && setTiming(next)}
+          aria-label="When it surfaces"
+        >
+          {(Object.keys(TIMINGS) as TimingName[]).map((key) => (
+            <ToggleButton key={key} value={key}>
+              {TIMINGS[key].words}
+            </ToggleButton>
+          ))}
+        </ToggleButtonGroup>
+      </div>
+      <div className="line">
+        with <PriorityChoice value={priority} change={setPriority} /> priority
+      </div>
+      <TextField
+        label="Name of the rule"
+        size="small"
+        fullWidth
+        value={name ?? nameFor(starts)}
+        onChange={(event) => setName(event.target.value)}
+      />
+      {make.isError && (
+        <p className="error-words" role="alert">
+          {make.error.message}
+        </p>
+      )}
+      <div className="make-foot">
+        <Button variant="contained" disabled={make.isPending} onClick={() => make.mutate(body, { onSuccess: close })}>
+          Make it
+        </Button>
+        <Button onClick={close}>Cancel</Button>
+        <span className="quiet">
+          {counts
+            ? `Matches ${counts.counts[0]!.toLocaleString("en")} of ${counts.all.toLocaleString("en")} messages here. `
+            : ""}
+          Holds for mail from now on, read before the other rules.
+        </span>
+      </div>
+    </section>
+  );
+}
+
+export function MakeRule({ id, close }: { id: number; close: () => void }) {
+  const starts = useStarts(id);
+  if (starts.isError) return <p className="make-rule error-words">{starts.error.message}</p>;
+  if (!starts.data) return <section className="make-rule">Looking at your mail …</section>;
+  if (starts.data.starts.length === 0) {
+    return (
+      <section className="make-rule">
+        <p>This message names no sender and its subject tells nothing, so there is nothing to begin a rule with.</p>
+        <Button onClick={close}>Close</Button>
+      </section>
+    );
+  }
+  return <Panel given={starts.data} close={close} />;
+}

@@ -1,0 +1,134 @@
+import Button from "@mui/material/Button";
+import { useEffect, useRef, useState, type ReactNode } from "react";
+import { useNavigate } from "react-router";
+import type { Act, Sheet } from "../../api/client";
+import { useMarkRead, useSheet } from "../../api/queries";
+import { useKey } from "../../parts/keys";
+import { KeyCap } from "../../parts/KeyCap";
+import { Labels, PriorityWord } from "../../parts/rows";
+import { Letter } from "./Letter";
+import { MakeRule } from "./MakeRule";
+import { Why } from "./Why";
+import "./sheet.css";
+
+type Given = {
+  id: number | undefined;
+  place: string;
+  act: (act: Act, ids: number[]) => void;
+  /** what to do when the open message leaves the list */
+  gone: (id: number) => void;
+  empty: ReactNode;
+};
+
+const initials = (name: string) =>
+  name
+    .split(/\s+/)
+    .map((part) => part.match(/[\p{L}\p{N}]/u)?.[0] ?? "")
+    .join("")
+    .slice(0, 2)
+    .toUpperCase();
+
+function Head({ sheet }: { sheet: Sheet }) {
+  const sender = sheet.from[0];
+  return (
+    <>
+      <div className="meta">
+        <div className="initials" aria-hidden>
+          {initials(sheet.sender)}
+        </div>
+        <div className="people">
+          <b>{sender?.name ?? sheet.sender}</b>{" "}
+          {sender && sender.name !== sender.email && <span className="address">{sender.email}</span>}
+          <br />
+          {sheet.addressed}
+        </div>
+        <time>{sheet.arrived}</time>
+      </div>
+      <h1>
+        {sheet.subject} <PriorityWord priority={sheet.priority} /> <Labels names={sheet.labels} />
+      </h1>
+    </>
+  );
+}
+
+function Actions({ sheet, act, gone, makeRule }: { sheet: Sheet; act: Given["act"]; gone: Given["gone"]; makeRule: () => void }) {
+  const leave = (name: Act) => {
+    gone(sheet.id);
+    act(name, [sheet.id]);
+  };
+  const clear = () => leave("clear");
+  const letIn = () => leave("let_in");
+  const flag = () => act(sheet.flagged ? "unflag" : "flag", [sheet.id]);
+  const unread = () => act(sheet.unread ? "read" : "unread", [sheet.id]);
+  useKey("clear", clear, !sheet.cleared);
+  useKey("letIn", letIn, sheet.held);
+  useKey("flag", flag);
+  useKey("unread", unread);
+  useKey("rule", makeRule);
+  return (
+    <div className="sheet-foot">
+      {sheet.held && (
+        <Button variant="contained" onClick={letIn}>
+          Let in now <KeyCap of="letIn" />
+        </Button>
+      )}
+      {sheet.cleared ? (
+        <span className="quiet">Cleared</span>
+      ) : (
+        <Button variant={sheet.held ? undefined : "contained"} onClick={clear}>
+          Clear <KeyCap of="clear" />
+        </Button>
+      )}
+      <Button onClick={flag}>
+        {sheet.flagged ? "Take the flag off" : "Flag"} <KeyCap of="flag" />
+      </Button>
+      <Button onClick={unread}>
+        {sheet.unread ? "Mark read" : "Mark unread"} <KeyCap of="unread" />
+      </Button>
+      <Button onClick={makeRule} className="last">
+        Make a rule <KeyCap of="rule" />
+      </Button>
+    </div>
+  );
+}
+
+/** Opening a message marks it read, once; marking it unread afterwards stays. */
+function useReadOnce(sheet: Sheet | undefined) {
+  const markRead = useMarkRead();
+  const done = useRef<number>(undefined);
+  useEffect(() => {
+    if (!sheet || done.current === sheet.id) return;
+    done.current = sheet.id;
+    if (sheet.unread) markRead.mutate(sheet.id);
+  }, [sheet, markRead]);
+}
+
+/** The reading sheet: the message, above its text the account of its claim, below it what can be done. */
+export function SheetPane({ id, place, act, gone, empty }: Given) {
+  const sheet = useSheet(id);
+  const navigate = useNavigate();
+  const [ruling, setRuling] = useState<number>();
+  const data = id === undefined ? undefined : sheet.data;
+  useReadOnce(place === "/front" ? data : undefined);
+  if (id === undefined) return <aside className="sheet nothing">{empty}</aside>;
+  return (
+    <aside className="sheet" aria-label="Message">
+      <div className="sheet-scroll" key={id}>
+        <Button variant="text" className="back" onClick={() => navigate(place)}>
+          Back
+        </Button>
+        {data && (
+          <>
+            <Head sheet={data} />
+            <Why why={data.why} />
+            <Letter sheet={data} />
+            <p className="place">{data.place}.</p>
+          </>
+        )}
+        {sheet.isError && <p className="error-words">{sheet.error.message}</p>}
+      </div>
+      {data && ruling === id && <MakeRule id={id} close={() => setRuling(undefined)} />}
+      {data && ruling !== id && <Actions sheet={data} act={act} gone={gone} makeRule={() => setRuling(id)} />}
+    </aside>
+  );
+}

@@ -1,0 +1,40 @@
+import { useState } from "react";
+import { Link } from "react-router";
+import type { Sheet } from "../../api/client";
+
+/** Every claim explains itself, in two or three lines; how each rule was read is one click away. */
+export function Why({ why }: { why: Sheet["why"] }) {
+  const [all, setAll] = useState(false);
+  return (
+    <section className="why" aria-label="Why">
+      <b>{why.summary}</b>
+      <ol>
+        {why.lines.map((line, index) => (
+          <li key={index}>
+            <time>{line.time}</time>
+            <span>
+              {line.before}
+              {line.rule &&
+                (line.rule_id ? <Link to={`/rules/${line.rule_id}`}>{line.rule}</Link> : <b>{line.rule} (deleted since)</b>)}
+              {line.after}
+            </span>
+          </li>
+        ))}
+      </ol>
+      {why.readings.length > 0 && (
+        <button className="how" aria-expanded={all} onClick={() => setAll(!all)}>
+          {all ? "Hide how each rule was read" : "How each rule was read"}
+        </button>
+      )}
+      {all && (
+        <ol className="readings">
+          {why.readings.map((reading) => (
+            <li key={reading.rule} className={reading.matched ? "matched" : ""}>
+              <b>{reading.rule}</b> {reading.words}
+            </li>
+          ))}
+        </ol>
+      )}
+    </section>
+  );
+}
