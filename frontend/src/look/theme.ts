@@ -14,12 +14,17 @@ export const theme = createTheme({
       palette: { primary: { main: "#7CC7B0" }, error: { main: "#FF8F72" }, background: { default: "#121916", paper: "#1A2320" } },
     },
   },
-  typography: { fontFamily: text, fontSize: 14, button: { textTransform: "none", fontWeight: 600, fontSize: 13 } },
+  typography: {
+    fontFamily: text,
+    fontSize: 14,
+    body1: { fontSize: 14 },
+    button: { textTransform: "none", fontWeight: 600, fontSize: 13 },
+  },
   shape: { borderRadius: 8 },
   components: {
     MuiButtonBase: { defaultProps: { disableRipple: true } },
     MuiButton: {
-      defaultProps: { disableElevation: true, size: "small" },
+      defaultProps: { disableElevation: true, size: "small", variant: "outlined" },
       styleOverrides: {
         root: {
           ...neutral,
@@ -88,6 +93,7 @@ export const theme = createTheme({
     MuiTooltip: {
       styleOverrides: { tooltip: { background: "var(--ink)", color: "var(--on-ink)", fontSize: 12.5, fontFamily: text } },
     },
+    MuiFormControlLabel: { styleOverrides: { label: { fontSize: 14 } } },
     MuiToggleButtonGroup: { styleOverrides: { root: { background: "var(--sheet)" } } },
     MuiToggleButton: {
       styleOverrides: {

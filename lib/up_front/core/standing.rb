@@ -7,11 +7,11 @@ module UpFront
       module_function
 
       # @param now_count [Integer] messages of top or high priority on the Front @param others [Integer] the rest there
-      # @param held [Integer] @param next_at [Time, nil] when the next held mail comes, or the next round
-      # @param next_count [Integer] how many come then @param near [Near]
+      # @param held [Integer] @param next_words [String, nil] when the next held mail comes, "the 10:30 round"; where
+      #   nothing is held, the next round @param next_count [Integer] how many come then
       # @return [Array(String, String)] the lead, and the line under it
-      def front(now_count:, others:, held:, next_at:, next_count:, near:)
-        [lead(now_count, others), waiting(held, next_at, next_count, near)]
+      def front(now_count:, others:, held:, next_words:, next_count:)
+        [lead(now_count, others), waiting(held, next_words, next_count)]
       end
 
       def lead(now_count, others)
@@ -20,12 +20,12 @@ module UpFront
         others.zero? ? "Nothing needs you. The Front is clear." : "Nothing needs you now."
       end
 
-      def waiting(held, next_at, next_count, near)
-        return next_at ? "Nothing is held. The next round is at #{near.moment(next_at)}." : "Nothing is held." if held.zero?
-        return "#{Words.sentence(Words.count(held, "message"))} held with no moment to come in." unless next_at
+      def waiting(held, next_words, next_count)
+        return next_words ? "Nothing is held. #{Words.sentence(next_words)} is next." : "Nothing is held." if held.zero?
+        return "#{Words.sentence(Words.count(held, "message"))} held with no moment to come in." unless next_words
 
         rest = held - next_count
-        first = "#{Words.sentence(Words.count(next_count, "message"))} #{(next_count == 1) ? "waits" : "wait"} for #{near.moment(next_at)}"
+        first = "#{Words.sentence(Words.count(next_count, "message"))} #{(next_count == 1) ? "waits" : "wait"} for #{next_words}"
         rest.positive? ? "#{first}, #{Words.count(rest, "more", "more")} for later." : "#{first}."
       end
     end

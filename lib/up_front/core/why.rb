@@ -66,13 +66,16 @@ module UpFront
       end
 
       def ending
-        @trace["timing"].filter_map { |words|
-          case words
-          when /\Around (.+) at /m then "Waits for the #{$1} round"
-          when /\Awindow ends at (.+)/ then "Waits until the window ends"
-          when /\Aheads-down until/, /\Abreaks through/, /\Ano moment/ then Words.sentence(words)
-          end
-        }.last&.then { Line.new(time: @claim[:surface_at] && @near.moment(@claim[:surface_at]), before: _1) }
+        moment = @trace["timing"].filter_map { waiting(_1) }.last or return
+        Line.new(time: @claim[:surface_at] && @near.moment(@claim[:surface_at]), before: moment)
+      end
+
+      def waiting(words)
+        case words
+        when /\Around (.+) at /m then "#{due? ? "Came" : "Comes"} with the #{$1} round"
+        when /\Awindow ends at/ then "#{due? ? "Came" : "Comes"} when the window #{due? ? "ended" : "ends"}"
+        when /\Aheads-down until/, /\Abreaks through/, /\Ano moment/ then Words.sentence(words)
+        end
       end
 
       def spoken(account)
@@ -99,7 +102,13 @@ module UpFront
         return fact.words if leaf["found"] == true
         return fact.denial || "#{fact.words}: no" if leaf["found"] == false
 
-        "#{fact.words} #{fact.type.ops.fetch(leaf["op"])} “#{leaf["found"]}”"
+        "#{fact.words} #{fact.type.ops.fetch(leaf["op"])} #{shown(fact, leaf["found"])}"
+      end
+
+      # A person by the shown name, one of named answers in its words, else what was found as it stands.
+      def shown(fact, found)
+        words = fact.type.choices&.fetch(found.to_s, nil) if fact.type.respond_to?(:choices)
+        words || "“#{found.to_s.sub(/\A(.+?) <[^<>]*>\z/, "\\1")[0, 80]}”"
       end
 
       def reading(account)
@@ -113,7 +122,7 @@ module UpFront
         return fact.denial if leaf["found"] == false && fact.denial
         return fact.words if leaf["found"] == true
 
-        "#{fact.words} is #{(leaf["found"].to_s.empty?) ? "empty" : "“#{leaf["found"].to_s[0, 60]}”"}"
+        "#{fact.words} is #{leaf["found"].to_s.empty? ? "empty" : shown(fact, leaf["found"])}"
       end
     end
   end

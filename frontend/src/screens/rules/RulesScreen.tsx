@@ -31,13 +31,11 @@ function RuleLine({
       <span className="place-number" aria-hidden>
         {place + 1}
       </span>
-      <div className="rule-words">
-        <h2>
-          {rule.name}
-          {!rule.enabled && <span className="pill low">off</span>}
-        </h2>
-        <p>{rule.sentence}</p>
-      </div>
+      <h2>
+        {rule.name}
+        {!rule.enabled && <span className="pill low">off</span>}
+      </h2>
+      <p>{rule.sentence}</p>
       <div className="rule-acts">
         <Switch checked={rule.enabled} onChange={switchIt} slotProps={{ input: { "aria-label": `${rule.name}: on` } }} />
         <Button onClick={edit} aria-label={`Edit ${rule.name}`}>
@@ -69,12 +67,6 @@ function RuleLine({
   );
 }
 
-function lead(rules: Rule[]): string {
-  const on = rules.filter(({ enabled }) => enabled).length;
-  if (rules.length === 0) return "There are no rules yet.";
-  return `${rules.length === 1 ? "One rule is" : `${rules.length} rules are`} read in this order${on < rules.length ? `, ${rules.length - on} of them off` : ""}.`;
-}
-
 export function RulesScreen() {
   const params = useParams();
   const navigate = useNavigate();
@@ -88,7 +80,7 @@ export function RulesScreen() {
       <main className="list">
         {all && (
           <>
-            <h1 className="lead">{lead(all)}</h1>
+            <h1 className="lead">{rules.data!.lead}</h1>
             <p className="sub">
               {all.length > 0
                 ? "The first rule to speak on a matter decides it; labels add up. A change holds for mail from now on."

@@ -4,7 +4,7 @@ import type { Row } from "../../api/client";
 
 export const TIMINGS = {
   now: { words: "come straight in", value: { now: true } },
-  next_round: { words: "wait for a round", value: { next_round: true } },
+  next_round: { words: "wait for the next round", value: { next_round: true } },
   off_front: { words: "stay off the Front", value: { off_front: true } },
 } as const;
 export type TimingName = keyof typeof TIMINGS;

@@ -63,7 +63,7 @@ function Actions({ sheet, act, gone, makeRule }: { sheet: Sheet; act: Given["act
   useKey("clear", clear, !sheet.cleared);
   useKey("letIn", letIn, sheet.held);
   useKey("flag", flag);
-  useKey("unread", unread);
+  useKey("unread", unread, !sheet.held);
   useKey("rule", makeRule);
   return (
     <div className="sheet-foot">
@@ -82,9 +82,11 @@ function Actions({ sheet, act, gone, makeRule }: { sheet: Sheet; act: Given["act
       <Button onClick={flag}>
         {sheet.flagged ? "Take the flag off" : "Flag"} <KeyCap of="flag" />
       </Button>
-      <Button onClick={unread}>
-        {sheet.unread ? "Mark read" : "Mark unread"} <KeyCap of="unread" />
-      </Button>
+      {!sheet.held && (
+        <Button onClick={unread}>
+          {sheet.unread ? "Mark read" : "Mark unread"} <KeyCap of="unread" />
+        </Button>
+      )}
       <Button onClick={makeRule} className="last">
         Make a rule <KeyCap of="rule" />
       </Button>

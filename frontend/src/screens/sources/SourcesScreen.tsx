@@ -7,17 +7,12 @@ import "./sources.css";
 export function SourcesScreen() {
   const sources = useSources();
   const data = sources.data;
-  const watched = data?.sources.length ?? 0;
   return (
     <div className="screen">
       <main className="list sources">
         {data && (
           <>
-            <h1 className="lead">
-              {watched === 0
-                ? "No folder is read yet."
-                : `${watched === 1 ? "One folder is" : `${watched} folders are`} read as mail comes in.`}
-            </h1>
+            <h1 className="lead">{data.lead}</h1>
             <p className="sub">
               {data.messages.toLocaleString("en")} messages are here. Up Front only reads: nothing in a folder is moved, marked or
               removed.

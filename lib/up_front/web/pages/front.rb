@@ -35,9 +35,14 @@ module UpFront
         def sentences
           urgent = rows.count { urgent?(_1) }
           first = Store::State.held(@now).minimum(:surface_at)
-          next_at = first || @rulebook.plan.next_stop(@now + 1)&.at
-          next_count = first ? Store::State.held(@now).where(surface_at: first).count : 0
-          Core::Standing.front(now_count: urgent, others: rows.size - urgent, held: held, next_at: next_at, next_count: next_count, near: @near)
+          count = first ? Store::State.held(@now).where(surface_at: first).count : 0
+          Core::Standing.front(now_count: urgent, others: rows.size - urgent, held: held, next_words: next_words(first), next_count: count)
+        end
+
+        # "the 10:30 round", or for what waits for a moment of its own, that moment
+        def next_words(first)
+          stop = @rulebook.plan.next_stop(first || @now + 1)
+          (first.nil? || stop&.at == first) ? stop && @near.round(stop.at) : @near.moment(first)
         end
 
         def urgent?(row) = %w[top high].include?(row.priority)

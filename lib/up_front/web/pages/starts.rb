@@ -4,7 +4,7 @@ module UpFront
   module Web
     module Pages
       # What a rule may begin from: the message's sender, the sender's domain, its subject's telling words,
-      # each with the number of messages here for which it holds.
+      # the rarer the earlier, each with the number of messages here for which it holds.
       class Starts
         TOO_COMMON = 0.25 # a word in a quarter of all mail tells nothing
 
@@ -32,7 +32,7 @@ module UpFront
         def words
           most = [Store::Message.count * TOO_COMMON, 3].max
           found = Core::TellingWords.of(@message.subject).map { |word| start("word", "about “#{word}”", "subject", "mentions", [word]) }
-          found.select { _1[:count] <= most }.sort_by { -_1[:count] }.first(4)
+          found.select { _1[:count] <= most }.sort_by { [(_1[:count] > 1) ? 0 : 1, _1[:count]] }.first(4)
         end
 
         def start(kind, words, fact, op, value)

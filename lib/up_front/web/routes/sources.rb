@@ -13,8 +13,10 @@ module UpFront
             done Desk::SetUp.new(clock).call(owner, plan: wanted["batch"] == false ? {} : Desk::SetUp::PLAN)
           end
           app.get("/api/sources") do
-            json(sources: Store::Source.order(:id).map { |source| source_row(source) }, imports: Store::Import.order(at: :desc).limit(20).map { {name: _1.name, at: Core::Near.new(rulebook.zone, now).moment(_1.at)} },
-              messages: Store::Message.count)
+            rows = Store::Source.order(:id).map { |source| source_row(source) }
+            near = Core::Near.new(rulebook.zone, now)
+            imports = Store::Import.order(at: :desc).limit(20).map { {name: _1.name, at: near.moment(_1.at)} }
+            json(lead: sources_lead(rows.size), sources: rows, imports: imports, messages: Store::Message.count)
           end
           app.post("/api/sources") do
             wanted = given
@@ -24,6 +26,12 @@ module UpFront
           app.post("/api/imports") { import }
 
           app.helpers do
+            def sources_lead(count)
+              return "No folder is read yet." if count.zero?
+
+              "#{Core::Words.sentence(Core::Words.count(count, "folder is", "folders are"))} read as mail comes in."
+            end
+
             def source_row(source)
               {id: source.id, path: source.path, account: source.account.name, problem: source.problem, messages: Store::SeenFile.where(source_id: source.id).count}
             end

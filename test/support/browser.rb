@@ -1,0 +1,36 @@
+# frozen_string_literal: true
+
+require "capybara"
+require "selenium-webdriver"
+
+ENV["SE_OFFLINE"] = "true"
+ENV["SE_AVOID_STATS"] = "true"
+
+# Debian's headless Chromium, kept off the network, with a view of exactly 1280x800.
+module Browser
+  FLAGS = %w[
+    --headless=new --no-sandbox --disable-dev-shm-usage --disable-gpu --window-size=1280,943 --force-device-scale-factor=1 --hide-scrollbars
+    --no-first-run --disable-background-networking --disable-component-update --disable-sync --disable-extensions --no-proxy-server --accept-lang=en-GB,en
+  ].freeze
+
+  def self.register
+    Capybara.register_driver(:chromium) do |app|
+      options = Selenium::WebDriver::Chrome::Options.new(binary: "/usr/bin/chromium")
+      FLAGS.each { options.add_argument(_1) }
+      options.add_argument("--host-resolver-rules=MAP * ~NOTFOUND,EXCLUDE 127.0.0.1,EXCLUDE localhost")
+      service = Selenium::WebDriver::Chrome::Service.new(path: "/usr/bin/chromedriver")
+      Capybara::Selenium::Driver.new(app, browser: :chrome, options: options, service: service)
+    end
+  end
+
+  # @param width [Integer, nil] nil goes back to the window's own
+  def self.width(session, width, height = 800)
+    session.driver.browser.execute_cdp(*(width ? ["Emulation.setDeviceMetricsOverride"] : ["Emulation.clearDeviceMetricsOverride"]),
+      **(width ? {width: width, height: height, deviceScaleFactor: 1, mobile: false} : {}))
+  end
+
+  # @param scheme ["light", "dark"]
+  def self.scheme(session, scheme)
+    session.driver.browser.execute_cdp("Emulation.setEmulatedMedia", features: [{name: "prefers-color-scheme", value: scheme}])
+  end
+end
