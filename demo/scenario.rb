@@ -130,7 +130,11 @@ module Demo
     # People answer between seven and eight in the evening.
     def waking(at)
       hour = ZONE.local(at).hour
-      (7..20).cover?(hour) ? at : at + ((hour < 7) ? 7 - hour : 31 - hour) * 3600
+      if (7..20).cover?(hour)
+        at
+      else
+        at + ((hour < 7) ? 7 - hour : 31 - hour) * 3600
+      end
     end
 
     def next_id(at) = "#{at.strftime("%Y%m%d%H%M%S")}.#{@number += 1}"

@@ -56,10 +56,13 @@ export function useCounts(conditions: object[]) {
   });
 }
 
-/** A mutation whose outcome is told in a notice, with undo where there is one. */
+/**
+ * A mutation whose outcome is told in a notice, with undo where there is one.
+ * @param inline where it is used shows what went wrong itself
+ */
 function useTold<Given, Result extends { words: string; undo_id?: number | null }>(
   act: (given: Given) => Promise<Result>,
-  { quiet = false } = {},
+  { quiet = false, inline = false } = {},
 ) {
   const queries = useQueryClient();
   const { tell, fail } = useNotices();
@@ -70,7 +73,7 @@ function useTold<Given, Result extends { words: string; undo_id?: number | null 
       return queries.invalidateQueries();
     },
     onError: (problem) => {
-      if (!quiet) fail(problem.message);
+      if (!quiet && !inline) fail(problem.message);
     },
   });
 }
@@ -79,10 +82,12 @@ export const useAct = () => useTold((given: { act: Act; messages: number[] }) =>
 export const useMarkRead = () =>
   useTold((id: number) => got(api.POST("/acts", { body: { act: "read", messages: [id] } })), { quiet: true });
 export const useUndo = () => useTold((id: number) => got(api.POST("/undo/{id}", { params: { path: { id } } })));
-export const useMakeRule = () => useTold((body: RuleBody) => got(api.POST("/rules", { body: { body } })));
-export const useChangeRule = () =>
-  useTold(({ id, version, body }: { id: number; version: number; body: RuleBody }) =>
-    got(api.PUT("/rules/{id}", { params: { path: { id } }, body: { body, version } })),
+export const useMakeRule = () => useTold((body: RuleBody) => got(api.POST("/rules", { body: { body } })), { inline: true });
+export const useChangeRule = (told: { inline?: boolean } = {}) =>
+  useTold(
+    ({ id, version, body }: { id: number; version: number; body: RuleBody }) =>
+      got(api.PUT("/rules/{id}", { params: { path: { id } }, body: { body, version } })),
+    told,
   );
 export const useDeleteRule = () => useTold((id: number) => got(api.DELETE("/rules/{id}", { params: { path: { id } } })));
 export const useMoveRule = () =>
@@ -90,7 +95,7 @@ export const useMoveRule = () =>
     got(api.POST("/rules/{id}/place", { params: { path: { id } }, body: { to } })),
   );
 export const useAddSource = () =>
-  useTold((given: { path: string; account_id?: number }) => got(api.POST("/sources", { body: given })));
+  useTold((given: { path: string; account_id?: number }) => got(api.POST("/sources", { body: given })), { inline: true });
 export const useRemoveSource = () => useTold((id: number) => got(api.DELETE("/sources/{id}", { params: { path: { id } } })));
 export const useImport = () =>
   useTold(({ file, asNew }: { file: File; asNew: boolean }) =>

@@ -100,6 +100,24 @@ function Track({ day, openRound }: { day: Day; openRound: (at: string, anchor: H
   );
 }
 
+/** The same day lying along the top of a narrow screen, to be looked at. */
+function Strip({ day }: { day: Day }) {
+  const first = day.first_hour * 60;
+  const span = day.last_hour * 60 - first;
+  const x = (minute: number) => `${((Math.min(Math.max(minute, first), first + span) - first) / span) * 100}%`;
+  return (
+    <div className="strip" aria-hidden>
+      {day.windows.map(({ name, from, to }) => (
+        <i key={`${name}-${from}`} className="strip-window" style={{ left: x(from), width: `calc(${x(to)} - ${x(from)})` }} />
+      ))}
+      {day.rounds.map(({ at, minute, done }) => (
+        <i key={at} className={done ? "strip-post done" : "strip-post"} style={{ left: x(minute) }} />
+      ))}
+      <i className="strip-now" style={{ left: x(day.now) }} />
+    </div>
+  );
+}
+
 /** A slim timeline of today: hatched where mail is held, a post for each round, a tick for each arrival. */
 export function DayColumn() {
   const day = useDay().data;
@@ -110,6 +128,7 @@ export function DayColumn() {
         <>
           <h2>{day.title}</h2>
           <p>{day.next_round}</p>
+          <Strip day={day} />
           <Track day={day} openRound={(at, anchor) => setRound({ at, anchor })} />
         </>
       )}

@@ -16,7 +16,7 @@ module UpFront
       rescue Thor::Error, Errno::ENOENT, Errno::EACCES, ArgumentError => error
         warn error.message
         1
-      rescue Interrupt, SignalException
+      rescue SignalException # Ctrl-C among them
         0
       end
 

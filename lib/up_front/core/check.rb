@@ -56,7 +56,7 @@ module UpFront
       def flag(value) = [true, false].include?(value) ? value : refuse("true or false", value)
 
       def whole(value, least: 0)
-        value.is_a?(Integer) && value >= least ? value : refuse("a whole number of at least #{least}", value)
+        (value.is_a?(Integer) && value >= least) ? value : refuse("a whole number of at least #{least}", value)
       end
 
       def one_of(value, choices) = choices.include?(value) ? value : refuse("one of #{choices.join(", ")}", value)

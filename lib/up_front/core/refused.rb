@@ -8,7 +8,7 @@ module UpFront
 
       def initialize(faults)
         @faults = faults
-        super(faults.map(&:to_s).join("\n"))
+        super(faults.join("\n"))
       end
     end
   end

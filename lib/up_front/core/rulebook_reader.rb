@@ -117,7 +117,11 @@ module UpFront
 
         seen = Set.new
         pairs = under.at(key).list(of[key]) do |item, at|
-          given = required.empty? ? (item.is_a?(Hash) ? item : at.refuse("an object", item)) : at.object(item, required: required, optional: optional)
+          given = if required.empty?
+            item.is_a?(Hash) ? item : at.refuse("an object", item)
+          else
+            at.object(item, required: required, optional: optional)
+          end
           next unless given && (name = given.key?("name") ? at.at("name").filled(given["name"]) : nil)
 
           unique(name, at.at("name"), seen)

@@ -15,7 +15,7 @@ module UpFront
 
       # @param subject [String] @return [Array<String>] as written there, without doubles
       def self.of(subject)
-        words = subject.scan(/[\p{L}][\p{L}\p{M}\p{Nd}]*/)
+        words = subject.scan(/\p{L}[\p{L}\p{M}\p{Nd}]*/)
         words.select { |word| Text.fold(word).then { _1.size >= 3 && !EMPTY.include?(_1) } }.uniq { Text.fold(_1) }.first(MOST)
       end
     end

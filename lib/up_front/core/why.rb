@@ -45,7 +45,11 @@ module UpFront
         return never unless @claim[:surface_at]
         return "straight in" unless @claim[:held]
 
-        @claim[:round] ? "waits for #{@near.round(@claim[:surface_at])}".then { due? ? _1.sub("waits for", "came with") : _1 } : "#{due? ? "waited" : "waits"} until #{@near.moment(@claim[:surface_at])}"
+        if @claim[:round]
+          "waits for #{@near.round(@claim[:surface_at])}".then { due? ? _1.sub("waits for", "came with") : _1 }
+        else
+          "#{due? ? "waited" : "waits"} until #{@near.moment(@claim[:surface_at])}"
+        end
       end
 
       def due? = @state[:surfaced]

@@ -3,12 +3,13 @@
 module UpFront
   module Desk
     # The first run: whose mail it is, and when it may come. Begins with a plan of windows and rounds that
-    # holds mail for rounds on working days.
+    # holds mail for rounds on working days, over the weekend until Monday.
     class SetUp < Act
       PLAN = {
         "windows" => [
           {"name" => "Night", "days" => Core::Zone::DAYS, "from" => "18:00", "to" => "08:00"},
-          {"name" => "Day", "days" => %w[mon tue wed thu fri], "from" => "08:00", "to" => "18:00"}
+          {"name" => "Day", "days" => %w[mon tue wed thu fri], "from" => "08:00", "to" => "18:00"},
+          {"name" => "Weekend", "days" => %w[sat sun], "from" => "00:00", "to" => "24:00"}
         ],
         "rounds" => [["Morning", "08:00"], ["Midday", "12:00"], ["Afternoon", "15:00"], ["Evening", "17:30"]].map do |name, at|
           {"name" => name, "days" => %w[mon tue wed thu fri], "at" => at}

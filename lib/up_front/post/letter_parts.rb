@@ -67,7 +67,7 @@ module UpFront
         return part.parts.flat_map { texts(_1, depth + 1) } unless type(part) == "multipart/alternative"
 
         plain = part.parts.select { plain?(_1) }.flat_map { texts(_1, depth + 1) }
-        plain.any? { !_1.strip.empty? } ? plain : part.parts.flat_map { texts(_1, depth + 1) }
+        (plain.any? { !_1.strip.empty? }) ? plain : part.parts.flat_map { texts(_1, depth + 1) }
       end
 
       def plain?(part) = part.multipart? ? part.parts.any? { plain?(_1) } : type(part) == "text/plain"

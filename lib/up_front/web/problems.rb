@@ -5,16 +5,18 @@ module UpFront
     # Errors as application/problem+json (RFC 9457): what a person can act on, with a pointer to the field.
     # What a person caused and what is our own fault are told apart.
     module Problems
-      def self.registered(app)
-        app.helpers do
-          def halt_problem(status, detail, errors: [])
-            content_type "application/problem+json"
-            halt status, JSON.generate(type: "about:blank", title: Rack::Utils::HTTP_STATUS_CODES.fetch(status), status: status, detail: detail, errors: errors)
-          end
+      # @param errors [Array<Hash>] pointer (RFC 6901), expected, found
+      module Helpers
+        def halt_problem(status, detail, errors: [])
+          content_type "application/problem+json"
+          halt status, JSON.generate(type: "about:blank", title: Rack::Utils::HTTP_STATUS_CODES.fetch(status), status: status, detail: detail, errors: errors)
         end
+      end
 
+      def self.registered(app)
+        app.helpers Helpers
         app.error(Core::Refused) do |refused|
-          halt_problem 422, refused.faults.map(&:to_s).join("\n"), errors: refused.faults.map(&:to_h)
+          halt_problem 422, refused.faults.join("\n"), errors: refused.faults.map(&:to_h)
         end
         app.error(Desk::Act::Impossible) do |impossible|
           errors = impossible.pointer ? [{pointer: impossible.pointer, expected: impossible.message}] : []

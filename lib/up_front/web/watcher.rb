@@ -29,7 +29,7 @@ module UpFront
           sources.each { reader(_1).call }
           Desk::Announce.new(@clock).call
         end
-      rescue StandardError => error
+      rescue => error
         warn "#{error.class}: #{error.message}\n  #{error.backtrace.first(5).join("\n  ")}"
         sleep 1
       ensure

@@ -15,7 +15,7 @@ const FRESH: RuleBody = { name: "", when: { all: [] } as never, then: { timing: 
 /** A rule as the sentence that it is: when … unless … then …, with slots to fill. */
 export function RuleEditor({ rule, vocabulary, close }: { rule: Rule | undefined; vocabulary: Vocabulary; close: () => void }) {
   const [body, setBody] = useState<RuleBody>(rule?.body ?? FRESH);
-  const change = useChangeRule();
+  const change = useChangeRule({ inline: true });
   const make = useMakeRule();
   const saving = rule ? change : make;
   const when = asGroup(body.when as Condition);

@@ -3,7 +3,7 @@ import Button from "@mui/material/Button";
 import Checkbox from "@mui/material/Checkbox";
 import FormControlLabel from "@mui/material/FormControlLabel";
 import TextField from "@mui/material/TextField";
-import { useState, type FormEvent } from "react";
+import { useEffect, useState, type FormEvent } from "react";
 import { useNavigate } from "react-router";
 import type { Problem, Standing } from "../../api/client";
 import { useSetUp, useZones } from "../../api/queries";
@@ -15,7 +15,7 @@ import "../sources/sources.css";
 const listed = (text: string) => text.split(/[\s,;]+/).filter(Boolean);
 const domainOf = (address: string) => address.split("@")[1] ?? "";
 
-function Who({ next }: { next: () => void }) {
+function Who() {
   const [name, setName] = useState("");
   const [addresses, setAddresses] = useState("");
   const [organisation, setOrganisation] = useState<string>();
@@ -28,10 +28,13 @@ function Who({ next }: { next: () => void }) {
   const guessed = [...new Set(listed(addresses).map(domainOf).filter(Boolean))].join(", ");
   const submit = (event: FormEvent) => {
     event.preventDefault();
-    setUp.mutate(
-      { name, addresses: listed(addresses), organisation: listed(organisation ?? guessed), time_zone: zone ?? "", batch },
-      { onSuccess: next },
-    );
+    setUp.mutate({
+      name,
+      addresses: listed(addresses),
+      organisation: listed(organisation ?? guessed),
+      time_zone: zone ?? "",
+      batch,
+    });
   };
   return (
     <form className="who" onSubmit={submit}>
@@ -68,6 +71,7 @@ function Who({ next }: { next: () => void }) {
         renderInput={(input) => (
           <TextField
             {...input}
+            size="small"
             label="Time zone"
             required
             error={Boolean(fault("time_zone"))}
@@ -97,6 +101,8 @@ function Who({ next }: { next: () => void }) {
 export function WelcomeScreen({ standing }: { standing: Standing }) {
   const navigate = useNavigate();
   const toFront = () => navigate("/front");
+  // The address keeps this screen open once the owner is known, for the question of where mail comes from.
+  useEffect(() => void navigate("/welcome", { replace: true }), [navigate]);
   return (
     <main className="welcome">
       <div className="mark">
@@ -117,7 +123,7 @@ export function WelcomeScreen({ standing }: { standing: Standing }) {
         <>
           <h1>Whose mail is it?</h1>
           <p>Up Front decides when and how each message claims your attention. To tell what is yours, it needs to know you.</p>
-          <Who next={() => navigate("/welcome")} />
+          <Who />
         </>
       )}
     </main>

@@ -15,9 +15,9 @@ module UpFront
             # @return [Array<String>] `only_to` is also `to`
             def of(message)
               to = message.to.any? { mine.include?(_1) }
-              return message.cc.any? { mine.include?(_1) } ? ["cc"] : ["not_named"] unless to
+              return (message.cc.any? { mine.include?(_1) }) ? ["cc"] : ["not_named"] unless to
 
-              (message.to + message.cc).all? { mine.include?(_1) } ? %w[only_to to] : ["to"]
+              ((message.to + message.cc).all? { mine.include?(_1) }) ? %w[only_to to] : ["to"]
             end
           end
 

@@ -8,6 +8,7 @@ module UpFront
         FIRST_HOUR = 6
         LAST_HOUR = 20
         MOST_TICKS = 400
+        LONGEST_TITLE = 17
 
         def initialize(rulebook, now)
           @plan = rulebook.plan
@@ -19,12 +20,15 @@ module UpFront
         end
 
         def to_h
-          {date: @date.iso8601, title: @near.day(@date), next_round: next_round, now: @zone.minutes(@now), now_words: @near.moment(@now),
+          {date: @date.iso8601, title: title, next_round: next_round, now: @zone.minutes(@now), now_words: @near.moment(@now),
            first_hour: [FIRST_HOUR, @zone.local(@now).hour].min, last_hour: [LAST_HOUR, @zone.local(@now).hour + 1].max,
            windows: windows, rounds: rounds, arrivals: arrivals, held: Store::State.held(@now).count}
         end
 
         private
+
+        # The column is narrow: a long day loses some letters of its name rather than the date.
+        def title = @near.day(@date).then { |words| (words.size > LONGEST_TITLE) ? @date.strftime("%a %-d %B") : words }
 
         def next_round
           stop = @plan.next_stop(@now + 1) or return "No rounds in the plan"

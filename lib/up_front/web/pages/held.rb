@@ -46,7 +46,7 @@ module UpFront
           rule = trace["timing"].filter_map { _1[/by rule (.+)\z/m, 1] }.first
           return "by rule #{rule}" if rule
 
-          windows = trace["timing"].filter_map { _1[/\Acovered by (?:window (.+)|(a day off))\z/m] && ($1 ? "#{$1} window" : $2) }
+          windows = trace["timing"].filter_map { _1[/\Acovered by (?:window (.+)|(a day off))\z/m] && (($1) ? "#{$1} window" : $2) }
           Core::Words.join(windows, "and")
         end
       end

@@ -26,10 +26,13 @@ module UpFront
             json(counts: nodes.map { Store::SQLReader.messages(_1).count }, all: Store::Message.count)
           end
 
-          app.helpers do
-            def saved(act, status: 200)
-              json({words: act.words, undo_id: act.undo_id, rule: Pages::Rules.new(Store::Shelf.rulebook).show(act.result)}, status: status)
-            end
+          app.helpers Helpers
+        end
+
+        # What these routes share.
+        module Helpers
+          def saved(act, status: 200)
+            json({words: act.words, undo_id: act.undo_id, rule: Pages::Rules.new(Store::Shelf.rulebook).show(act.result)}, status: status)
           end
         end
       end

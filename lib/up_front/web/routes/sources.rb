@@ -10,7 +10,7 @@ module UpFront
           app.post("/api/setup") do
             wanted = given
             owner = wanted.slice("name", "addresses", "organisation", "time_zone")
-            done Desk::SetUp.new(clock).call(owner, plan: wanted["batch"] == false ? {} : Desk::SetUp::PLAN)
+            done Desk::SetUp.new(clock).call(owner, plan: (wanted["batch"] == false) ? {} : Desk::SetUp::PLAN)
           end
           app.get("/api/sources") do
             rows = Store::Source.order(:id).map { |source| source_row(source) }
@@ -25,28 +25,31 @@ module UpFront
           app.delete("/api/sources/:id") { |id| done Desk::RemoveSource.new(clock).call(id.to_i) }
           app.post("/api/imports") { import }
 
-          app.helpers do
-            def sources_lead(count)
-              return "No folder is read yet." if count.zero?
+          app.helpers Helpers
+        end
 
-              "#{Core::Words.sentence(Core::Words.count(count, "folder is", "folders are"))} read as mail comes in."
-            end
+        # What these routes share.
+        module Helpers
+          def sources_lead(count)
+            return "No folder is read yet." if count.zero?
 
-            def source_row(source)
-              {id: source.id, path: source.path, account: source.account.name, problem: source.problem, messages: Store::SeenFile.where(source_id: source.id).count}
-            end
+            "#{Core::Words.sentence(Core::Words.count(count, "folder is", "folders are"))} read as mail comes in."
+          end
 
-            def import
-              rulebook
-              account = params["account_id"] ? Store::Account.find_by(id: params["account_id"]) : Store::Account.first
-              halt_problem 422, "There is no such account.", errors: [{pointer: "/account_id", expected: "an account"}] unless account
-              Tempfile.create("up-front-import", binmode: true) do |file|
-                IO.copy_stream(request.body, file)
-                file.close
-                mail = Post::MailFile.new(file.path, shown: params["name"])
-                report = Desk::ImportFile.new(clock).call(mail, account: account, as_new: params["as_new"] == "true", name: params["name"])
-                json(words: "#{params["name"]}: #{report}.", taken: report.taken, arrived: report.arrived, doubles: report.doubles)
-              end
+          def source_row(source)
+            {id: source.id, path: source.path, account: source.account.name, problem: source.problem, messages: Store::SeenFile.where(source_id: source.id).count}
+          end
+
+          def import
+            rulebook
+            account = params["account_id"] ? Store::Account.find_by(id: params["account_id"]) : Store::Account.first
+            halt_problem 422, "There is no such account.", errors: [{pointer: "/account_id", expected: "an account"}] unless account
+            Tempfile.create("up-front-import", binmode: true) do |file|
+              IO.copy_stream(request.body, file)
+              file.close
+              mail = Post::MailFile.new(file.path, shown: params["name"])
+              report = Desk::ImportFile.new(clock).call(mail, account: account, as_new: params["as_new"] == "true", name: params["name"])
+              json(words: "#{params["name"]}: #{report}.", taken: report.taken, arrived: report.arrived, doubles: report.doubles)
             end
           end
         end

@@ -22,21 +22,24 @@ module UpFront
             clock_state
           end
 
-          app.helpers do
-            def clock_state
-              here = clock.now
-              zone = Store::Shelf.rulebook&.zone || Core::Zone.new("Etc/UTC")
-              json(now: here.iso8601(3), zone: zone.name, words: zone.local(here).strftime("%a %H:%M"), rate: clock.rate, adjustable: clock.adjustable?,
-                next_arrival: settings.script&.next_after(here)&.then { Core::Near.new(zone, here).moment(_1) },
-                next_round: Store::Shelf.rulebook&.plan&.next_stop(here + 1)&.then { Core::Near.new(zone, here).moment(_1.at) })
-            end
+          app.helpers Helpers
+        end
 
-            def jump(to)
-              here = clock.now
-              target = (to == "round") ? rulebook.plan.next_stop(here + 1)&.at : settings.script&.next_after(here)
-              halt_problem 409, "There is nothing further in today's script." unless target
-              clock.set(shown: target)
-            end
+        # What these routes share.
+        module Helpers
+          def clock_state
+            here = clock.now
+            zone = Store::Shelf.rulebook&.zone || Core::Zone.new("Etc/UTC")
+            json(now: here.iso8601(3), zone: zone.name, words: zone.local(here).strftime("%a %H:%M"), rate: clock.rate, adjustable: clock.adjustable?,
+              next_arrival: settings.script&.next_after(here)&.then { Core::Near.new(zone, here).moment(_1) },
+              next_round: Store::Shelf.rulebook&.plan&.next_stop(here + 1)&.then { Core::Near.new(zone, here).moment(_1.at) })
+          end
+
+          def jump(to)
+            here = clock.now
+            target = (to == "round") ? rulebook.plan.next_stop(here + 1)&.at : settings.script&.next_after(here)
+            halt_problem 409, "There is nothing further in today's script." unless target
+            clock.set(shown: target)
           end
         end
       end
