@@ -24,6 +24,7 @@ module UpFront
         @rounds = rounds.freeze
         @days_off = days_off.to_set.freeze
         @starting = {}
+        @stops = {}
         freeze
       end
 
@@ -32,12 +33,12 @@ module UpFront
         stretches_around(instant).select { |_, span| span.cover?(instant) }.map(&:first).uniq
       end
 
+      # @param before [Time] where to stop looking
       # @return [Time, nil] the first instant at or after it that no window covers; windows that touch or
-      #   overlap count as one. nil when there is none within the horizon.
-      def uncovered_from(instant)
-        limit = instant + HORIZON_DAYS * 86_400
+      #   overlap count as one. nil when there is none before that.
+      def uncovered_from(instant, before: instant + HORIZON_DAYS * 86_400)
         at = instant
-        while at <= limit
+        while at <= before
           ending = stretches_around(at).map(&:last).select { _1.cover?(at) }.map(&:end).max or return at
           at = ending
         end
@@ -59,10 +60,8 @@ module UpFront
 
       # @return [Array<Stop>] a local day's rounds, in order of time; none on a day off
       def stops_on(date, among = rounds)
-        return [] if days_off.include?(date)
-
-        weekday = zone.weekday(date)
-        among.select { _1.days.include?(weekday) }.map { Stop.new(_1, zone.instant(date, _1.at)) }.sort_by(&:at)
+        all = remember(@stops, date) { stops(date) }
+        among.equal?(rounds) ? all : all.select { among.include?(_1.round) }
       end
 
       # @return [Array<Array(String, Range)>] the named stretches that touch a local day
@@ -83,15 +82,26 @@ module UpFront
         (date - 2..date + 1).flat_map { starting_on(_1) }
       end
 
-      # Remembered, since every message of a day asks for the same stretches: resolving local times costs
-      # more than all the rest of a decision.
       def starting_on(date)
-        @starting.clear if @starting.size > REMEMBERED_DAYS
-        @starting[date] ||= begin
+        remember(@starting, date) do
           named = windows.filter_map { |window| window.span.on(date, zone)&.then { [window.name, _1] } }
           named << [DAY_OFF, zone.instant(date, 0)...zone.instant(date + 1, 0)] if days_off.include?(date)
           named.freeze
         end
+      end
+
+      def stops(date)
+        return [].freeze if days_off.include?(date)
+
+        weekday = zone.weekday(date)
+        rounds.select { _1.days.include?(weekday) }.map { Stop.new(_1, zone.instant(date, _1.at)).freeze }.sort_by(&:at).freeze
+      end
+
+      # Every message of a day asks for the same stretches and stops, and resolving local times costs more
+      # than all the rest of a decision.
+      def remember(known, date)
+        known.clear if known.size > REMEMBERED_DAYS
+        known[date] ||= yield
       end
     end
   end

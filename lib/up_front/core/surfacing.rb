@@ -63,7 +63,7 @@ module UpFront
 
         covering.each { @account << ((_1 == Plan::DAY_OFF) ? "covered by a day off" : "covered by window #{_1}") }
         stop = @plan.next_stop(@arrival)
-        opening = @plan.uncovered_from(@arrival)
+        opening = stop ? @plan.uncovered_from(@arrival, before: stop.at) : @plan.uncovered_from(@arrival)
         return Float::INFINITY unless stop || opening
         return come_with(stop) if stop && (opening.nil? || stop.at <= opening)
 

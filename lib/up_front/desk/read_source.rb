@@ -6,7 +6,6 @@ module UpFront
     # so that a stop at any moment neither loses nor doubles one.
     class ReadSource < Act
       SEEN = Store::Insert.new("seen_files", :source_id, :name, more: "ON CONFLICT DO NOTHING")
-      SETTLE_SECONDS = 0.05 # a folder changed so recently may change again within the same tick of its clock
 
       def initialize(clock, source)
         super(clock)
@@ -14,19 +13,19 @@ module UpFront
         @maildir = Post::Maildir.new(source.path)
       end
 
-      # Cheap when nothing has changed. @return [Integer] messages taken in
+      # Cheap when nothing has changed. A folder is read once more after the last change seen, since another
+      # file may have come within the same tick of its clock. @return [Integer] messages taken in
       def call
         stamp = @maildir.stamp
-        return 0 if stamp == @stamp && !stamp.empty?
+        return 0 if stamp == @settled && !stamp.empty?
 
         taken = read
-        @stamp = settled?(stamp) ? stamp : nil
+        @settled = stamp if stamp == @last
+        @last = stamp
         taken
       end
 
       private
-
-      def settled?(stamp) = stamp.all? { |_, changed| Time.now.to_r - changed > SETTLE_SECONDS }
 
       def read
         @maildir.check

@@ -13,7 +13,7 @@ module UpFront
           rule = id ? existing(id, version) : Store::Rule.new(created_at: now, version: 0, position: position(place))
           check(body, rule)
           words = id ? "Changed the rule “#{body["name"]}”." : "Made the rule “#{body["name"]}”."
-          before = rule.dup.attributes.merge("id" => rule.id)
+          before = rule.attributes
           rule.update!(body: tidy(body), version: rule.version + 1)
           keep_version(rule, id ? "changed" : "made")
           event("rules", revision: Store::Shelf.turn)

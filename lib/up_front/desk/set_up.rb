@@ -23,8 +23,10 @@ module UpFront
       def call(owner, plan: PLAN, accounts: nil, rest: {})
         raise Impossible.new("Up Front knows its owner already.", status: 409) if Store::Rulebook.exists?
 
+        document = {"format" => Core::Rulebook::FORMAT, "version" => Core::Rulebook::VERSION, "owner" => owner, "plan" => plan, **rest}
+        Core::Rulebook.read(document)
         accounts ||= [{"name" => "Mail", "addresses" => owner["addresses"]}]
-        document = {"format" => Core::Rulebook::FORMAT, "version" => Core::Rulebook::VERSION, "owner" => owner, "accounts" => accounts, "plan" => plan, **rest}
+        document["accounts"] = accounts
         Core::Rulebook.read(document)
         transaction do
           Store::Shelf.put(document)

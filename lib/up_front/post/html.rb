@@ -10,6 +10,7 @@ module UpFront
       SILENT = %w[script style head title template noscript].freeze
       INLINE = %w[a abbr b bdi bdo big cite code del dfn em font i ins kbd mark q s samp small span strike strong sub sup tt u var wbr].freeze
       REMOTE = /\A\s*(?:https?:)?\/\//i
+      REMOVED = "script, style, link, meta, base, title, head, input, button, select, textarea, svg, math"
       MAX_BYTES = 5 * 1024 * 1024
 
       module_function
@@ -31,7 +32,8 @@ module UpFront
       def safe(html, remote: false)
         left_out = false
         fragment = Loofah.html5_fragment(html[0, MAX_BYTES])
-        fragment.css("script, style, link, meta, base, title, head").remove
+        fragment.css(REMOVED).remove
+        fragment.css("form").each { _1.replace(_1.children) }
         fragment.css("img").each do |picture|
           source = picture["src"].to_s
           if (id = source[/\Acid:(.+)/i, 1])

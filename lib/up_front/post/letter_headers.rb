@@ -20,7 +20,7 @@ module UpFront
       def raw(name) = @raw.fetch(name, [])
 
       # @return [String] the first one's text (RFC 2047)
-      def decoded(name) = decode(raw(name).first.to_s)
+      def decoded(name) = decode(raw(name).first || "")
 
       # @return [Hash{String=>Array<String>}]
       def to_h = @raw.transform_values { |values| values.map { decode(_1) } }

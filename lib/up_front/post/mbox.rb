@@ -4,6 +4,9 @@ module UpFront
   module Post
     # Reads an mbox file message by message (RFC 4155; the quoted forms too), holding one in memory.
     class Mbox
+      # A line that parts messages names a sender or a time; "From here on" does neither.
+      SEPARATOR = /\AFrom (?:\S+@\S+|MAILER-DAEMON|.*\d\d:\d\d)/n
+
       # @param io [IO] binary @param from [Integer] the byte to begin at, a place that was yielded before
       def initialize(io, from: 0)
         @io = io
@@ -19,7 +22,7 @@ module UpFront
         too_long = false
         place = @io.pos
         @io.each_line("\n", 1_000_000) do |line|
-          if blank && line.start_with?("From ")
+          if blank && line.match?(SEPARATOR)
             yield finish(message, too_long), place if message
             message = +"".b
             too_long = false

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require "active_record"
+require "sqlite3"
 require "fileutils"
 
 # Waiting for a lock is left to SQLite, which lets other threads run meanwhile.

@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require "sqlite3"
+
 module UpFront
   module Web
     # Hands what happened to every open page. One thread writes to all of them without waiting for any; it

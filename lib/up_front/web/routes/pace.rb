@@ -4,7 +4,7 @@ module UpFront
   module Web
     module Routes
       # The event stream, and the demo's clock.
-      module Time
+      module Pace
         def self.registered(app)
           app.get("/api/events") do
             since = (request.env["HTTP_LAST_EVENT_ID"] || params["since"])&.to_i

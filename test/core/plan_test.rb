@@ -1,0 +1,107 @@
+# frozen_string_literal: true
+
+require_relative "../support/core_helper"
+
+class PlanTest < Minitest::Test
+  include CoreHelper
+
+  def surfacing(arrival, rules: [], heads_down: nil, **more) = rulebook(rules: rules, **more).decide(mail(arrived_at: arrival), heads_down: heads_down)
+
+  def test_by_the_plan
+    {
+      at("08:30") => [at("08:30"), false, nil], at("07:46") => [at("08:00"), true, "First"], at("09:14") => [at("10:30"), true, "Mid"],
+      at("10:30") => [at("10:30"), false, "Mid"], at("10:31") => [at("12:00"), true, nil], at("20:00") => [at("08:00", "2027-03-10"), true, "First"],
+      at("20:00", "2027-03-12") => [at("08:00", "2027-03-13"), true, nil], at("05:00", "2027-03-13") => [at("08:00", "2027-03-13"), true, nil],
+      at("11:00", "2027-03-19") => [at("08:00", "2027-03-20"), true, nil]
+    }.each do |arrival, expected|
+      claim = surfacing(arrival)
+      assert_equal expected, [claim.surface_at, claim.held, claim.round], arrival.inspect
+    end
+  end
+
+  TIMINGS = {
+    {"now" => true} => "2027-03-09T09:14", {"next_round" => true} => "2027-03-09T10:30", {"round" => "First"} => "2027-03-10T08:00",
+    {"until" => {"days" => 0, "at" => "09:00"}} => "2027-03-10T09:00", {"until" => {"days" => 0, "at" => "09:14"}} => "2027-03-09T09:14",
+    {"until" => {"days" => 2, "at" => "07:00"}} => "2027-03-11T07:00", {"until" => {"weekday" => "tue", "at" => "09:14"}} => "2027-03-16T09:14",
+    {"until" => {"weekday" => "tue", "at" => "09:15"}} => "2027-03-09T09:15", {"until" => {"after" => "PT2H"}} => "2027-03-09T11:14", {"until" => {"after" => "P1W"}} => "2027-03-16T09:14"
+  }.freeze
+
+  def test_by_a_rule
+    TIMINGS.each do |timing, expected|
+      assert_equal Time.iso8601("#{expected}:00Z"), surfacing(at("09:14"), rules: [rule(then: {"timing" => timing})]).surface_at, timing.inspect
+    end
+  end
+
+  def test_off_the_front_and_discarded_never_surface_and_never_alert
+    [{"timing" => {"off_front" => true}}, {"discard" => true}].each do |effects|
+      claim = surfacing(at("09:14"), rules: [rule(then: effects.merge("alert" => {"level" => "tap"}))])
+      assert_equal [nil, false, nil], [claim.surface_at, claim.held, claim.alert]
+    end
+  end
+
+  def test_heads_down_puts_off_what_does_not_break_through
+    span = at("10:00")...at("11:00")
+    assert_equal at("11:00"), surfacing(at("09:14"), heads_down: span).surface_at
+    assert_equal at("08:30"), surfacing(at("08:30"), heads_down: span).surface_at
+    loud = [rule(then: {"timing" => {"now" => true}, "alert" => {"level" => "call_out", "break_through" => true}})]
+    assert_equal at("10:15"), surfacing(at("10:15"), rules: loud, heads_down: span).surface_at
+  end
+
+  def test_what_has_no_moment_within_a_year_is_held_without_one
+    plan = {"windows" => [{"name" => "Always", "days" => Core::Zone::DAYS, "from" => "00:00", "to" => "24:00"}]}
+    claim = surfacing(at("09:14"), plan: plan)
+    assert_equal [nil, true], [claim.surface_at, claim.held]
+    assert_equal at("09:14"), surfacing(at("09:14"), plan: {}).surface_at
+  end
+
+  # Each: zone, local date and time, and the UTC instant it means. Skipped times move to the first that
+  # exists, repeated ones mean the first.
+  CHANGES = [
+    ["Europe/Lisbon", "2027-03-28", 90, "2027-03-28T01:00:00Z"], ["Europe/Lisbon", "2027-10-31", 90, "2027-10-31T00:30:00Z"],
+    ["Australia/Lord_Howe", "2027-10-03", 135, "2027-10-02T15:30:00Z"], ["Australia/Lord_Howe", "2027-04-04", 105, "2027-04-03T14:45:00Z"],
+    ["Asia/Kathmandu", "2027-03-09", 480, "2027-03-09T02:15:00Z"], ["Pacific/Apia", "2011-12-30", 600, "2011-12-30T10:00:00Z"]
+  ].freeze
+
+  def test_clock_changes
+    CHANGES.each { |zone, date, minutes, expected| assert_equal Time.iso8601(expected), Core::Zone.new(zone).instant(Date.iso8601(date), minutes), "#{zone} #{date}" }
+  end
+
+  def test_a_window_of_the_whole_day_lasts_as_long_as_the_day
+    plan = Core::Plan.new(zone: LISBON, days_off: [Date.new(2027, 3, 28), Date.new(2027, 10, 31)])
+    assert_equal [23, 25], plan.days_off.map { |date| plan.stretches_on(date).first.last.then { (_1.end - _1.begin) / 3600 } }
+  end
+
+  G = PropCheck::Generators
+
+  def clockface = G.choose(0..287).map { Core::Clockface.of(_1 * 5) }
+  def days = G.array(G.one_of(*Core::Zone::DAYS.map { G.constant(_1) }), min: 1, max: 7, uniq: true)
+
+  def plans
+    windows = G.array(G.fixed_hash("days" => days, "from" => clockface, "to" => clockface), max: 5)
+    rounds = G.array(G.fixed_hash("days" => days, "at" => clockface), max: 4)
+    zone = G.one_of(*%w[Europe/Lisbon Asia/Kathmandu Australia/Lord_Howe America/St_Johns Pacific/Chatham].map { G.constant(_1) })
+    G.fixed_hash(windows: windows, rounds: rounds, zone: zone, minute: G.choose(0..(366 * 1440)))
+  end
+
+  def plan_of(drawn)
+    named = ->(list) { list.each_with_index.map { |item, index| item.merge("name" => "N#{index}") } }
+    Core::Rulebook.read(document(owner: OWNER.merge("time_zone" => drawn[:zone]), plan: {"windows" => named.call(drawn[:windows]), "rounds" => named.call(drawn[:rounds])})).plan
+  end
+
+  def surface(plan, arrival) = Core::Surfacing.new(plan, arrival, Core::Verdict.new, nil).to_h[:surface_at]
+
+  def test_laws_of_every_plan
+    PropCheck.forall(plans).with_config(n_runs: 150) do |drawn|
+      plan = plan_of(drawn)
+      arrival = Time.utc(2027) + drawn[:minute] * 60
+      moment = surface(plan, arrival)
+      later = surface(plan, arrival + 1800)
+      assert moment.nil? || moment >= arrival, "nothing surfaces before it arrives"
+      assert moment.nil? || later.nil? || later >= moment, "surfacing never runs backwards"
+      assert_equal arrival, moment if plan.covered_by(arrival).empty?
+      assert plan.covered_by(moment).empty? || plan.next_stop(moment)&.at == moment, "it surfaces in the open or with a round" if moment
+      more = Core::Plan.new(zone: plan.zone, windows: plan.windows, rounds: plan.rounds + [Core::Plan::Round.new("More", Core::Zone::DAYS, 601)])
+      assert surface(more, arrival) <= moment, "a round more never makes it later" if moment
+    end
+  end
+end

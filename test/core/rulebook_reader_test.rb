@@ -1,0 +1,62 @@
+# frozen_string_literal: true
+
+require_relative "../support/core_helper"
+
+class RulebookReaderTest < Minitest::Test
+  include CoreHelper
+
+  def refused(text)
+    Core::Rulebook.parse(text)
+    flunk "should be refused"
+  rescue Core::Refused => refused
+    refused.message
+  end
+
+  def test_every_fault_is_told_at_once_with_its_place
+    found = faults(document(
+      rules: [rule("One", when: {"all" => [leaf("subject", "mentions", [])]}, then: {"ink" => "Gold", "labels" => ["Loans", "Nope"]}),
+        rule("oné", when: leaf("from", "like", ["x"]), then: {"timing" => {"now" => true, "next_round" => true}}, last_word: "yes")],
+      extra: 1, owner: OWNER.merge("time_zone" => "Lisbon").except("name")
+    )).map(&:first)
+    assert_equal %w[/extra /owner/name /owner/time_zone /rules/0/then/ink /rules/0/then/labels/1 /rules/0/when/all/0/value /rules/1/last_word /rules/1/name
+      /rules/1/then/timing /rules/1/when/op].sort, found.sort
+  end
+
+  WRONG = {
+    {"timing" => {"until" => {"days" => -1, "at" => "08:00"}}} => "/timing/until/days", {"timing" => {"until" => {"weekday" => "Mon", "at" => "08:00"}}} => "/timing/until/weekday",
+    {"timing" => {"until" => {"after" => " PT2H"}}} => "/timing/until/after", {"timing" => {"round" => "Nope"}} => "/timing/round", {"priority" => {"raise" => 0}} => "/priority/raise",
+    {"priority" => {"raise" => 1, "lower" => 1}} => "/priority", {"priority" => "urgent"} => "/priority", {"alert" => {"text" => "x"}} => "/alert/level", {"flag" => "yes"} => "/flag",
+    {"forward" => ["x@y.example"]} => "/forward/0", {"reply" => "Nope"} => "/reply", {"follow_up" => {"in" => "P1M"}} => "/follow_up/in", {"labels" => []} => "/labels", {"shout" => 1} => "/shout"
+  }.freeze
+
+  def test_effects_that_are_refused
+    WRONG.each { |effects, place| assert_includes faults(document(rules: [rule(then: effects)])).map(&:first), "/rules/0/then#{place}", effects.inspect }
+  end
+
+  def test_plans_that_are_refused
+    plan = {"windows" => [{"name" => "A", "days" => ["mon"], "from" => "24:00", "to" => "8:00"}], "rounds" => [{"name" => "R", "days" => [], "at" => "24:00"}, {"name" => "r", "days" => ["mon"], "at" => "08:00"}], "days_off" => ["2027-02-30"]}
+    assert_equal %w[/plan/days_off/0 /plan/rounds/0/at /plan/rounds/0/days /plan/rounds/1/name /plan/windows/0/from /plan/windows/0/to], faults(document(plan: plan)).map(&:first).sort
+  end
+
+  def test_eight_groups_inside_one_another_are_read_and_nine_refused
+    nest = ->(depth) { depth.zero? ? leaf("size", "at_least", 1) : {"all" => [nest.call(depth - 1)]} }
+    assert_empty faults(document(rules: [rule(when: nest.call(8))]))
+    assert_equal 1, faults(document(rules: [rule(when: nest.call(9))])).size
+  end
+
+  def test_the_file_is_read_strictly
+    assert_match(/strict JSON/, refused('{"format": 1, "format": 2}'))
+    assert_match(/strict JSON/, refused('{"a": NaN}'))
+    assert_match(/strict JSON/, refused("{} x"))
+    assert_match(/strict JSON/, refused("{/* note */}"))
+    assert_match(/UTF-8/, refused("{\"a\": \"\xff\"}"))
+    assert_match(/at most 5 MB/, refused(" " * (5 * 1024 * 1024 + 1)))
+    assert_match(/an object/, refused("[]"))
+  end
+
+  def test_what_is_read_prints_itself_back
+    body = rule("Whole", when: {"any" => [leaf("from", "is", ["group:Lenders"]), leaf("size", "at_least", 3, not: true)]}, then: {"timing" => {"now" => true}, "labels" => ["Loans"]},
+      enabled: false, unless: {"all" => [leaf("to_list", "is", true)]}, last_word: true, ask_first: false, from_date: "2027-01-01", until_date: nil)
+    assert_equal body, rulebook(rules: [body]).rules.first.to_h
+  end
+end

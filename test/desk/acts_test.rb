@@ -1,0 +1,104 @@
+# frozen_string_literal: true
+
+require_relative "../support/desk_helper"
+
+class ActsTest < Minitest::Test
+  include DeskHelper
+
+  STATIC = %w[messages raw_messages message_texts message_people].freeze
+
+  def rows = STATIC.to_h { |table| [table, Store::Record.connection.select_all("SELECT * FROM #{table}").to_a] }
+
+  def undo(done) = Desk::Undo.new(clock).call(done.undo_id)
+
+  def test_every_act_can_be_taken_back_and_touches_no_message
+    set_up
+    id = take(date: at("08:30")).id
+    waiting = take.id
+    before = rows
+    acts = {Desk::Clear.new(clock) => id, Desk::Flag.new(clock) => id, Desk::MarkRead.new(clock) => id, Desk::LetIn.new(clock) => waiting}
+    acts.each do |act, message|
+      state = Store::State.find(message).attributes
+      done = act.call([message])
+      refute_equal state, Store::State.find(message).attributes, act.class.name
+      undo(done)
+      assert_equal state, Store::State.find(message).attributes, act.class.name
+    end
+    assert_equal before, rows
+  end
+
+  def test_cleared_mail_leaves_the_front_and_let_in_mail_comes
+    set_up
+    id, waiting = take(date: at("08:30")).id, take.id
+    assert_match(/stays in its mailbox/, Desk::Clear.new(clock).call([id]).words)
+    Desk::LetIn.new(clock).call([waiting])
+    assert_equal [[waiting], []], [on_front, held]
+    assert_equal [waiting], Desk::Announce.new(clock).call
+  end
+
+  def test_undoing_does_not_announce_a_second_time
+    set_up
+    id = take(date: at("08:30")).id
+    Desk::Announce.new(clock).call
+    undo(Desk::Clear.new(clock).call([id]))
+    assert_empty Desk::Announce.new(clock).call
+  end
+
+  def test_what_cannot_be_done_is_said
+    set_up
+    assert_equal 404, assert_raises(Desk::Act::Impossible) { Desk::Clear.new(clock).call([99]) }.status
+    done = Desk::Clear.new(clock).call([take.id])
+    undo(done)
+    assert_match(/undone already/, assert_raises(Desk::Act::Impossible) { undo(done) }.message)
+    assert_match(/knows its owner/, assert_raises(Desk::Act::Impossible) { set_up }.message)
+  end
+
+  def save(body, **more) = Desk::SaveRule.new(clock).call(body, **more)
+  def names = Store::Shelf.rulebook.rules.map(&:name)
+
+  def test_a_rule_holds_for_mail_from_then_on
+    set_up
+    earlier = take.id
+    done = save(rule("Ana", when: leaf("from", "is", ["ana@casadomar.example"]), then: {"timing" => {"now" => true}}))
+    assert_equal [[take.id], [earlier]], [on_front, held]
+    undo(done)
+    assert_empty names
+    refute_includes on_front, take.id
+  end
+
+  def test_rules_are_changed_switched_moved_deleted_and_back
+    set_up(rules: [rule("A"), rule("B"), rule("C")])
+    b = Store::Rule.in_order.second
+    moved = Desk::MoveRule.new(clock).call(b.id, to: 0)
+    assert_equal %w[B A C], names
+    undo(moved)
+    changed = save(b.reload.body.merge("name" => "B2", "enabled" => false), id: b.id, version: b.version)
+    assert_equal %w[A B2 C], names
+    undo(changed)
+    assert_equal [%w[A B C], true], [names, Store::Shelf.rulebook.rules[1].enabled]
+    undo(Desk::DeleteRule.new(clock).call(b.id))
+    assert_equal %w[A B C], names
+    assert_equal %w[made undone changed undone undone].sort, Store::RuleVersion.where(rule_id: b.id).pluck(:act).sort
+  end
+
+  def test_a_new_rule_is_read_first
+    set_up(rules: [rule("A")])
+    save(rule("New"))
+    assert_equal %w[New A], names
+  end
+
+  def test_a_stale_change_is_refused_with_what_it_reads_now
+    set_up(rules: [rule("A")])
+    a = Store::Rule.first
+    save(a.body.merge("then" => {"priority" => "top"}), id: a.id, version: 1)
+    error = assert_raises(Desk::Act::Impossible) { save(a.body.merge("name" => "Mine"), id: a.id, version: 1) }
+    assert_equal [409, true], [error.status, error.message.include?("top priority")]
+  end
+
+  def test_a_rule_that_cannot_be_is_refused_with_its_own_pointers
+    set_up(rules: [rule("A")])
+    error = assert_raises(Core::Refused) { save(rule("a", then: {"ink" => "Gold"})) }
+    assert_equal %w[/name /then/ink], error.faults.map(&:pointer).sort
+    assert_equal 1, Store::Rule.count
+  end
+end

@@ -1,0 +1,96 @@
+# frozen_string_literal: true
+
+require_relative "../support/desk_helper"
+
+class SourcesTest < Minitest::Test
+  include DeskHelper
+
+  def setup
+    super
+    set_up
+    @folder = Dir.mktmpdir
+    @office = Post::Office.new(@folder)
+    @office.box("w@q.example")
+    @office.box("w@q.example", "Sent")
+    @path = File.join(@folder, "w@q.example")
+  end
+
+  def teardown
+    super
+    FileUtils.rm_rf(@folder)
+  end
+
+  def deliver(number, **more) = @office.deliver(raw(id: "<#{number}@x>"), to: "w@q.example", at: clock.now, zone: LISBON, unique: "#{number}.x", **more)
+  def listing = Dir[File.join(@path, "**", "*"), File.join(@path, ".Sent", "**", "*")].sort.map { [_1, File.mtime(_1)] }
+  def reader(source = Store::Source.first) = Desk::ReadSource.new(clock, source)
+
+  def test_a_maildir_is_taken_in_and_not_changed
+    source = Desk::AddSource.new(clock).call(@path).result
+    reading = reader(source)
+    deliver(1)
+    deliver(2, folder: "Sent", flags: "S")
+    before = listing
+    assert_equal 2, reading.call
+    assert_equal before, listing
+    assert_equal [%w[INBOX arrived], %w[Sent quiet]], Store::Message.joins(:state).order(:mailbox).pluck(:mailbox, "states.came")
+    assert_equal [0, 0], [reading.call, reader.call]
+  end
+
+  def test_a_file_that_a_mail_program_renames_is_not_new
+    Desk::AddSource.new(clock).call(@path)
+    reading = reader
+    path = deliver(1)
+    reading.call
+    File.rename(path, File.join(@path, "cur", "1.x:2,S"))
+    3.times { reading.call }
+    assert_equal 1, Store::Message.count
+  end
+
+  def test_a_source_that_goes_away_says_so_and_comes_back
+    source = Desk::AddSource.new(clock).call(@path).result
+    reading = reader(source)
+    File.rename(@path, "#{@path}.away")
+    reading.call
+    assert_match(/is not there/, source.reload.problem)
+    File.rename("#{@path}.away", @path)
+    deliver(3)
+    reading.call
+    assert_equal [nil, 1], [source.reload.problem, Store::Message.count]
+  end
+
+  def test_what_cannot_be_a_source_is_refused
+    add = ->(path) { assert_raises(Desk::Act::Impossible) { Desk::AddSource.new(clock).call(path) }.message }
+    assert_match(/is not there/, add.call("/nowhere"))
+    assert_match(/no Maildir/, add.call(@folder))
+    Desk::AddSource.new(clock).call(@path)
+    assert_match(/a source already/, add.call(@path))
+  end
+
+  def test_removing_a_source_keeps_its_mail
+    source = Desk::AddSource.new(clock).call(@path).result
+    deliver(1)
+    reader.call
+    Desk::RemoveSource.new(clock).call(source.id)
+    assert_equal [0, 1], [Store::Source.count, Store::Message.count]
+    assert File.exist?(File.join(@path, "new", "1.x"))
+  end
+
+  def mbox(count) = File.join(@folder, "old.mbox").tap { |path| File.write(path, Array.new(count) { |n| "From a@b Tue Mar  9 07:00:00 2027\n#{raw(id: "<#{n}@mbox>", subject: "Old #{n}", date: at("09:00", "2027-01-0#{n + 1}"))}\n" }.join) }
+
+  def test_an_import_that_stopped_goes_on_and_doubles_nothing
+    file = Post::MailFile.new(mbox(5))
+    import = Desk::ImportFile.new(clock)
+    seen = 0
+    assert_raises(Interrupt) { import.call(file, account: Store::Account.first) { raise Interrupt if (seen += 1) == 3 } }
+    assert_equal 3, Store::Message.count
+    report = import.call(file, account: Store::Account.first)
+    assert_equal [2, 0, true, 5], [report.taken, report.doubles, report.resumed, Store::Message.count]
+    assert_equal "0 taken in, 5 here already", import.call(file, account: Store::Account.first).to_s
+    assert_empty on_front
+  end
+
+  def test_old_mail_may_be_brought_in_as_arriving
+    report = Desk::ImportFile.new(clock).call(Post::MailFile.new(mbox(2)), account: Store::Account.first, as_new: true)
+    assert_equal [2, 2], [report.arrived, on_front.size]
+  end
+end

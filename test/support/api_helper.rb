@@ -1,0 +1,37 @@
+# frozen_string_literal: true
+
+require "rack/test"
+require "committee"
+require_relative "desk_helper"
+
+# The API through Rack; every answer is held against docs/openapi.yaml.
+module APIHelper
+  include DeskHelper
+  include Rack::Test::Methods
+  include Committee::Test::Methods
+
+  SCHEMA = Committee::Drivers.load_from_file(UpFront::Web::App::API, parser_options: {strict_reference_validation: true})
+
+  def app
+    UpFront::Web::App.set(:clock, clock)
+    UpFront::Web::App
+  end
+
+  def committee_options = @committee_options ||= {schema: SCHEMA, prefix: "/api", old_assert_behavior: false, parse_response_by_content_type: true, query_hash_key: "rack.request.query_hash", strict_reference_validation: true}
+  def request_object = last_request
+  def response_data = [last_response.status, last_response.headers, last_response.body]
+
+  def setup
+    super
+    header "Host", "127.0.0.1"
+  end
+
+  # @return [Hash] the answer, when it is the status expected and as described
+  def ask(verb, path, body = nil, status: 200)
+    options = body ? {:input => JSON.generate(body), "CONTENT_TYPE" => "application/json"} : {}
+    custom_request(verb.to_s.upcase, "/api#{path}", {}, options)
+    assert_equal status, last_response.status, last_response.body
+    assert_response_schema_confirm(status)
+    JSON.parse(last_response.body)
+  end
+end

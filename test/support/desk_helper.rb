@@ -1,0 +1,53 @@
+# frozen_string_literal: true
+
+require "tmpdir"
+require_relative "core_helper"
+
+# A database of its own for each process, and a transaction around each test.
+module DeskHelper
+  include CoreHelper
+
+  Fixed = Struct.new(:now, :rate) do
+    def adjustable? = false
+  end
+
+  FOLDER = Dir.mktmpdir("up-front-test")
+  Minitest.after_run { FileUtils.rm_rf(FOLDER) }
+
+  def self.database
+    @database ||= File.join(FOLDER, "test-#{Process.pid}.sqlite3").tap { UpFront::Store::Database.open(_1) }
+  end
+
+  def setup
+    DeskHelper.database
+    Store::Record.connection_pool.pin_connection!(true)
+    Store::Shelf.forget
+    @clock = Fixed.new(at("09:14"), 1.0)
+    super
+  end
+
+  def teardown
+    super
+    Store::Record.connection_pool.unpin_connection!
+  end
+
+  attr_reader :clock
+
+  def set_up(rules: [], **more)
+    given = document(rules: rules, **more)
+    Desk::SetUp.new(clock).call(given["owner"], plan: given["plan"], accounts: [{"name" => "Work", "addresses" => ["wren@lanternquay.example"]}], rest: given.slice("groups", "contacts", "labels", "inks", "templates", "rules"))
+  end
+
+  def raw(from: "Ana Ferro <ana@casadomar.example>", to: "wren@lanternquay.example", subject: "Hello", text: "The text", id: "<#{rand(1e12).to_i}@casadomar.example>", date: clock.now, headers: [])
+    ["From: #{from}", "To: #{to}", "Subject: #{subject}", ("Date: #{date.rfc2822}" if date), ("Message-ID: #{id}" if id), *headers, "", text, ""].compact.join("\n")
+  end
+
+  # @return [Store::Message]
+  def take(mailbox: "INBOX", as_new: false, **fields)
+    taken = Desk::TakeIn.new(clock).call(Post::Letter.new(raw(**fields)), account: Store::Account.first, mailbox: mailbox, as_new: as_new)
+    Store::Message.find(taken.id)
+  end
+
+  def on_front = Store::State.surfaced(clock.now).pluck(:message_id)
+  def held = Store::State.held(clock.now).pluck(:message_id)
+end

@@ -1,0 +1,52 @@
+# frozen_string_literal: true
+
+require "net/http"
+require "socket"
+
+# A real server in a process of its own.
+class Server
+  ROOT = File.expand_path("../..", __dir__)
+
+  attr_reader :port, :pid
+
+  def initialize(database, *options, port: Server.free_port, env: {})
+    @port = port
+    @command = [env, RbConfig.ruby, File.join(ROOT, "bin", "upfront"), "serve", "--database", database, "--port", port.to_s, *options]
+  end
+
+  def self.free_port = TCPServer.open("127.0.0.1", 0) { _1.addr[1] }
+
+  def start
+    @pid = spawn(*@command, out: File::NULL, err: File::NULL)
+    wait_for { get("/api/standing") }
+    self
+  end
+
+  def stop(signal = "TERM")
+    return unless @pid
+
+    Process.kill(signal, @pid)
+    Process.wait(@pid)
+    @pid = nil
+  end
+
+  def url = "http://127.0.0.1:#{port}"
+
+  # @return [String, nil]
+  def get(path)
+    answer = Net::HTTP.get_response(URI("#{url}#{path}"))
+    answer.body if answer.is_a?(Net::HTTPSuccess)
+  rescue SystemCallError, IOError
+    nil
+  end
+
+  def wait_for(seconds: 30)
+    ending = Process.clock_gettime(Process::CLOCK_MONOTONIC) + seconds
+    until (found = yield)
+      raise "waited #{seconds} s in vain" if Process.clock_gettime(Process::CLOCK_MONOTONIC) > ending
+
+      sleep 0.02
+    end
+    found
+  end
+end
