@@ -16,7 +16,9 @@ module Demo
     A_DAY = {"lenders" => [5, 0], "couriers" => [3, 1], "house" => [12, 1], "outside" => [4, 2]}.freeze
     WEIGHTS = {facilities: 2, self: 1}.freeze
 
-    def initialize
+    # @param weeks [Integer] of history
+    def initialize(weeks: WEEKS)
+      @weeks = weeks
       @random = Random.new(SEED)
       @letters = A_DAY.keys.to_h { [_1, Letters.read(_1)] }
       @automatic = Letters.read("automatic").group_by(&:from)
@@ -27,7 +29,7 @@ module Demo
     # @return [Array<Item>] everything before the demo begins, in order of time
     def history
       @history ||= begin
-        days = (TODAY - WEEKS * 7...TODAY).flat_map { |date| day(date) }
+        days = (TODAY - @weeks * 7...TODAY).flat_map { |date| day(date) }
         (days + routine(TODAY) + today_letters).select { _1.at < opens }.sort_by(&:at)
       end
     end

@@ -44,7 +44,7 @@ module Demo
     private
 
     def deliver
-      @say.call("Writing six weeks of the museum's mail (#{@scenario.history.size} messages) …")
+      @say.call("Writing the museum's mail of the last weeks (#{@scenario.history.size} messages) …")
       office = UpFront::Post::Office.new(mail)
       [Cast::WREN.email, Cast::DESK].each { office.box(_1) }
       @scenario.history.each_with_index do |item, number|

@@ -75,17 +75,21 @@ class SourcesTest < Minitest::Test
     assert File.exist?(File.join(@path, "new", "1.x"))
   end
 
-  def mbox(count) = File.join(@folder, "old.mbox").tap { |path| File.write(path, Array.new(count) { |n| "From a@b Tue Mar  9 07:00:00 2027\n#{raw(id: "<#{n}@mbox>", subject: "Old #{n}", date: at("09:00", "2027-01-0#{n + 1}"))}\n" }.join) }
+  def mbox(count)
+    File.join(@folder, "old.mbox").tap do |path|
+      File.write(path, Array.new(count) { |n| "From a@b Tue Mar  9 07:00:00 2027\n#{raw(id: "<#{n}@mbox>", subject: "Old #{n}", date: at("09:00", "2027-01-05"))}\n" }.join)
+    end
+  end
 
   def test_an_import_that_stopped_goes_on_and_doubles_nothing
-    file = Post::MailFile.new(mbox(5))
+    batch = Desk::Batch::MOST
+    file = Post::MailFile.new(mbox(2 * batch + 3))
     import = Desk::ImportFile.new(clock)
-    seen = 0
-    assert_raises(Interrupt) { import.call(file, account: Store::Account.first) { raise Interrupt if (seen += 1) == 3 } }
-    assert_equal 3, Store::Message.count
+    assert_raises(Interrupt) { import.call(file, account: Store::Account.first) { raise Interrupt } }
+    assert_equal batch, Store::Message.count
     report = import.call(file, account: Store::Account.first)
-    assert_equal [2, 0, true, 5], [report.taken, report.doubles, report.resumed, Store::Message.count]
-    assert_equal "0 taken in, 5 here already", import.call(file, account: Store::Account.first).to_s
+    assert_equal [batch + 3, 0, true, 2 * batch + 3], [report.taken, report.doubles, report.resumed, Store::Message.count]
+    assert_equal "0 taken in, #{2 * batch + 3} here already", import.call(file, account: Store::Account.first).to_s
     assert_empty on_front
   end
 

@@ -1,4 +1,5 @@
-import { useRef, useState } from "react";
+import { useQueryClient } from "@tanstack/react-query";
+import { useEffect, useRef, useState } from "react";
 
 const IDLE_MS = 20_000;
 
@@ -11,6 +12,14 @@ export function useCalmRows<Page>(page: Page | undefined, ids: (page: Page) => n
   const [over, setOver] = useState(false);
   const own = useRef(false);
   const idle = useRef(0);
+  const queries = useQueryClient();
+  useEffect(
+    () =>
+      queries.getMutationCache().subscribe((event) => {
+        if (event.type === "updated" && event.action.type === "success") own.current = true;
+      }),
+    [queries],
+  );
   const waits = over && shown !== undefined && page !== undefined && page !== shown;
   const has = waits ? new Set(ids(shown)) : undefined;
   const coming = waits ? ids(page).filter((id) => !has!.has(id)) : [];
@@ -27,10 +36,6 @@ export function useCalmRows<Page>(page: Page | undefined, ids: (page: Page) => n
     shown: held ? shown : page,
     coming: held ? coming.length : 0,
     show: () => setOver(false),
-    /** to be called when the person does something to the list */
-    mine: () => {
-      own.current = true;
-    },
     area: {
       onPointerMove: () => {
         if (!over) setOver(true);

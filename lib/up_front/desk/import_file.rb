@@ -17,17 +17,18 @@ module UpFront
       end
 
       # @param file [Post::MailFile] @param account [Store::Account] @param as_new [Boolean]
-      # @yield [Integer] the place in bytes, after each message
+      # @yield [Integer] the place in bytes, after each batch
       # @return [Report]
       def call(file, account:, mailbox: "INBOX", as_new: false, name: File.basename(file.path))
         mark = Store::Import.create_or_find_by!(fingerprint: fingerprint(file, account, mailbox)) { _1.assign_attributes(name: name, at: now) }
         mark.update!(place: 0) if mark.place >= file.size
         report = Report.new(taken: 0, arrived: 0, doubles: 0, resumed: mark.place.positive?)
-        file.each(from: mark.place) do |raw, place|
-          outcome = take(raw, account, mailbox, as_new, mark, place)
-          (outcome == :double) ? report.doubles += 1 : report.taken += 1
-          report.arrived += 1 if outcome == :arrived
-          yield place if block_given?
+        Batch.each(file.enum_for(:each, from: mark.place)) do |batch|
+          outcomes = transaction { batch.map { |raw, place| take(raw, account, mailbox, as_new, mark, place) } }
+          report.doubles += outcomes.count(:double)
+          report.taken += outcomes.count { _1 != :double }
+          report.arrived += outcomes.count(:arrived)
+          yield batch.last[1] if block_given?
         end
         event("sources") if report.taken.positive?
         report

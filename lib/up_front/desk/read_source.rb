@@ -2,8 +2,8 @@
 
 module UpFront
   module Desk
-    # Takes in what is new in one Maildir. Which files were seen is marked in each message's transaction,
-    # so that a stop at any moment neither loses nor doubles one.
+    # Takes in what is new in one Maildir. Which files were seen is marked in the transaction that takes
+    # them in, so that a stop at any moment neither loses nor doubles one.
     class ReadSource < Act
       SEEN = Store::Insert.new("seen_files", :source_id, :name, more: "ON CONFLICT DO NOTHING")
 
@@ -31,7 +31,7 @@ module UpFront
         @maildir.check
         fresh = []
         @maildir.each { |entry| fresh << entry unless seen.include?(entry.unique) }
-        taken = fresh.sort_by { |entry| [entry.unique.to_i, entry.unique] }.count { take(_1) }
+        taken = fresh.sort_by { |entry| [entry.unique.to_i, entry.unique] }.each_slice(Batch::MOST).sum { take_slice(_1) }
         repair(nil)
         taken
       rescue Post::Maildir::Unusable, Errno::EACCES, Errno::ENOENT => problem
@@ -41,12 +41,17 @@ module UpFront
 
       def seen = @seen ||= Store::SeenFile.where(source_id: @source.id).pluck(:name).to_set
 
+      # @return [Integer] messages taken in
+      def take_slice(entries)
+        taken = transaction { entries.count { take(_1) } }
+        seen.merge(entries.map(&:unique))
+        taken
+      end
+
       def take(entry)
-        letter = Post::Letter.new(File.binread(entry.path, Post::Letter::MAX_BYTES).to_s)
-        TakeIn.new(clock).call(letter, account: @source.account, mailbox: entry.mailbox, seen: entry.seen?, flagged: entry.flagged?, fallback: File.mtime(entry.path)) do
+        TakeIn.new(clock).call(Post::Letter.read(entry.path), account: @source.account, mailbox: entry.mailbox, seen: entry.seen?, flagged: entry.flagged?, fallback: File.mtime(entry.path)) do
           SEEN.call(source_id: @source.id, name: entry.unique)
         end
-        seen << entry.unique
       rescue Errno::ENOENT # moved by its owner since it was listed; the next reading finds it
         false
       end

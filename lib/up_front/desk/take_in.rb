@@ -60,8 +60,8 @@ module UpFront
 
       def context(letter, arrived_at)
         fields = letter.fields
-        {first_contact: Store::Intake.first_contact?(fields[:from].first, before: arrived_at),
-         reply_to_mine: Store::Intake.reply_to_mine?(fields[:message_id], fields[:references])}
+        {first_contact: Store::Intake.first_contact?(fields.fetch(:from, []).first, before: arrived_at),
+         reply_to_mine: Store::Intake.reply_to_mine?(fields[:message_id], fields.fetch(:references, []))}
       end
 
       def keep_claim(id, claim)

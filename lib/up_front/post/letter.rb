@@ -16,6 +16,11 @@ module UpFront
 
       attr_reader :raw
 
+      # @param path [String] a file of one message @return [Letter]
+      # Asks for no more bytes than there are: a buffer of the bound's size for each message keeps the
+      # collector busier than all the reading.
+      def self.read(path) = new(File.binread(path, [File.size(path), MAX_BYTES].min) || "")
+
       # @param raw [String] the bytes
       def initialize(raw)
         @raw = raw.dup.force_encoding(Encoding::BINARY).freeze
@@ -26,14 +31,10 @@ module UpFront
 
       # @return [Hash] the fields of {Core::Message} that stand in the mail itself
       def fields
-        @fields ||= {
-          message_id: message_id, subject: headers.decoded("subject"), body: body[0, MAX_BODY],
-          from: headers.addresses("from"), sender: headers.addresses("sender").first,
-          to: headers.addresses("to"), cc: headers.addresses("cc"), reply_to: headers.addresses("reply-to"),
-          date: headers.date, headers: headers.to_h, size: raw.bytesize, references: references,
-          attachments: attachments.map { Core::Attachment.new(name: _1.name, type: _1.type, bytes: _1.bytes).freeze },
-          calendar_method: parts.calendar_method?
-        }
+        @fields ||= read_fields
+      rescue *PARSE_ERRORS
+        @unreadable = true
+        @fields = {subject: "", body: body, size: raw.bytesize}
       end
 
       # @return [Core::Message]
@@ -55,7 +56,7 @@ module UpFront
       end
 
       # Whether nothing in it tells that it is mail; it is then kept and shown as it was received.
-      def unreadable? = TELLING.all? { headers.raw(_1).empty? }
+      def unreadable? = @unreadable || TELLING.all? { headers.raw(_1).empty? }
 
       # @return [String] the text of the message; of one that cannot be read, all of it
       def body = unreadable? ? Charset.utf8(raw[0, MAX_BODY]).delete("\u0000") : parts.text
@@ -64,6 +65,17 @@ module UpFront
       def inline(content_id) = parts.inline(content_id)
 
       private
+
+      def read_fields
+        {
+          message_id: message_id, subject: headers.decoded("subject"), body: body[0, MAX_BODY],
+          from: headers.addresses("from"), sender: headers.addresses("sender").first,
+          to: headers.addresses("to"), cc: headers.addresses("cc"), reply_to: headers.addresses("reply-to"),
+          date: headers.date, headers: headers.to_h, size: raw.bytesize, references: references,
+          attachments: attachments.map { Core::Attachment.new(name: _1.name, type: _1.type, bytes: _1.bytes).freeze },
+          calendar_method: parts.calendar_method?
+        }
+      end
 
       def headers = @headers ||= LetterHeaders.new(@mail)
       def parts = @parts ||= LetterParts.new(@mail)

@@ -29,7 +29,7 @@ module UpFront
       def each(from: 0, &block)
         File.open(path, "rb") do |io|
           next Mbox.new(io, from: from).each(&block) if @kind == :mbox
-          yield io.read(Letter::MAX_BYTES), size if from < size
+          yield io.read([size, Letter::MAX_BYTES].min), size if from < size
         end
       end
 

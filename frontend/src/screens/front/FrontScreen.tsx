@@ -100,10 +100,7 @@ export function FrontScreen() {
   const calm = useCalmRows(front.data, idsOf);
   const fresh = useFresh(calm.shown);
   const acting = useAct();
-  const act = (name: Act, ids: number[]) => {
-    calm.mine();
-    acting.mutate({ act: name, messages: ids });
-  };
+  const act = (name: Act, ids: number[]) => acting.mutate({ act: name, messages: ids });
   useRowKeys("/front", open);
   const page = calm.shown;
   const freshIds = new Set(fresh.map(({ id }) => id));

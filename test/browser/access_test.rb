@@ -1,0 +1,50 @@
+# frozen_string_literal: true
+
+require_relative "../support/browser_helper"
+
+# axe finds no serious fault on any screen, light or dark, wide or narrow, and a narrow screen can be used.
+class AccessTest < Minitest::Test
+  include BrowserHelper
+
+  def look_at_every_screen
+    visit "/front"
+    open_message("Purchase order 2207 approved")
+    click_button(text: /Make a rule/)
+    assert_text(/Matches \d+/)
+    assert_accessible
+    visit "/held"
+    assert_selector("h1", text: "wait")
+    assert_accessible
+    visit "/rules"
+    click_button "Edit Border trouble comes at once"
+    assert_button "Save rule"
+    assert_accessible
+    visit "/mail-in"
+    assert_selector("h1", text: "Two folders are read")
+    assert_accessible
+  end
+
+  def test_light
+    go("08:00")
+    look_at_every_screen
+  end
+
+  def test_dark
+    go("08:00")
+    Browser.scheme(page, "dark")
+    look_at_every_screen
+  ensure
+    Browser.scheme(page, "light")
+  end
+
+  def test_narrow
+    go("08:00")
+    Browser.width(page, 390, 844)
+    look_at_every_screen
+    visit "/front"
+    open_message("Purchase order 2207 approved")
+    click_button "Back"
+    assert_selector("h1", text: /need/)
+    assert_equal 390, page.evaluate_script("document.documentElement.scrollWidth")
+  end
+end

@@ -1,0 +1,117 @@
+# frozen_string_literal: true
+
+require_relative "../support/browser_helper"
+
+class HeldAndRulesTest < Minitest::Test
+  include BrowserHelper
+
+  def test_a_look_inside_lets_nothing_surface_and_letting_in_does
+    visit "/held"
+    assert_selector("h1", text: /messages wait. Nothing else does./)
+    within("section", text: "The 08:00 round") { assert_text "Night window" }
+    open_message("Purchase order 2207 approved")
+    assert_text "Waits for the 08:00 round."
+    click_link "Front"
+    assert_no_link(text: "Purchase order 2207 approved")
+    click_link(text: /Held/)
+    open_message("Purchase order 2207 approved")
+    press("l")
+    assert_text "Let in 1 message."
+    click_button "Let all in now: The 17:00 round"
+    assert_no_selector("h2", text: "The 17:00 round")
+    click_link "Front"
+    within("section", text: "Straight in today") { assert_link(text: "Purchase order 2207 approved") }
+  end
+
+  def test_a_rule_in_two_clicks_and_the_next_message_obeys
+    front
+    deliver(subject: "Truck 3 is held", from: "Iveta Kalnina <dispatch@baltic-art-road.example>")
+    open_message("Truck 3 is held")
+    click_button(text: /Make a rule/)
+    within("section[aria-label='Make a rule']") do
+      assert_text(/Matches \d+ of [\d,]+ messages here/)
+      click_button(text: "Make it")
+    end
+    assert_text "Made the rule “Mail from Iveta Kalnina”."
+    go("09:30")
+    deliver(subject: "Good news from the road")
+    within("section", text: "Straight in today") { assert_link(text: "Good news from the road") }
+    open_message("Good news from the road")
+    assert_link "Mail from Iveta Kalnina"
+  end
+
+  def test_rules_are_seen_switched_edited_deleted_and_back
+    visit "/rules"
+    assert_selector("h1", text: "Ten rules are read in this order; one of them is off.")
+    assert_text "When the subject mentions “border”, “customs”, “held” or “zoll*” and (the sender is one of Couriers or it is the first mail with this sender): straight in, top priority, label Couriers."
+    find_field("Newsletters once a day: on", visible: :all).click
+    assert_selector("h1", text: "two of them are off.")
+    click_button "Delete Notes to myself"
+    assert_text "Deleted the rule “Notes to myself”."
+    assert_no_selector("h2", text: "Notes to myself")
+    click_button(text: "Undo")
+    assert_selector("h2", text: "Notes to myself")
+    click_button "Read Real alarms from the stores earlier"
+    assert_selector("li:first-child h2", text: "Real alarms from the stores")
+    edit_the_facilities_rule
+  end
+
+  def edit_the_facilities_rule
+    click_button "Edit Facilities can wait"
+    within("aside", text: "Save rule") do
+      fill_in "Name", with: "Facilities, but not the yellow"
+      fill_in "Add to: the subject", with: "yellow\n"
+      find("[aria-label='Priority'][role=combobox], [role=combobox]", text: "one step lower", match: :first).click
+    end
+    find("[role=option]", text: "low", exact_text: true).click
+    click_button "Save rule"
+    assert_text "unless the subject mentions “fire”, “water” or “yellow”: wait for the next round, low priority."
+    click_button "Edit Facilities, but not the yellow"
+    fill_in "Name", with: "Notes to myself"
+    click_button "Save rule"
+    assert_selector("[role=alert]", text: "a name that no other has")
+  end
+
+  def test_a_new_rule_from_nothing
+    visit "/rules"
+    click_button "New rule"
+    fill_in "Name", with: "Big files can wait"
+    find("[role=combobox]", text: "+ condition").click
+    find("[role=option]", text: "it has an attachment").click
+    find("[role=combobox]", text: "straight in").click
+    find("[role=option]", text: "with the next round").click
+    assert_text(/hold for \d+ of/)
+    click_button "Save rule"
+    assert_text "When it has an attachment: wait for the next round."
+  end
+
+  def test_two_tabs_stay_in_step
+    go("08:00")
+    front
+    other = open_new_window
+    within_window(other) { front }
+    open_message("Purchase order 2207 approved")
+    press("c")
+    assert_no_link(text: "Purchase order 2207 approved")
+    within_window(other) do
+      assert_no_link(text: "Purchase order 2207 approved")
+      deliver(subject: "At the border again")
+      assert_link(text: "At the border again")
+    end
+    assert_link(text: "At the border again")
+    within_window(other) { page.driver.browser.close }
+    switch_to_window(windows.first)
+    deliver(subject: "And once more, customs")
+    assert_link(text: "And once more, customs")
+  end
+
+  def test_the_page_says_that_the_server_is_gone_and_recovers_by_itself
+    front
+    @server.stop("KILL")
+    assert_text "server is not answering"
+    deliver(subject: "Held at the border meanwhile")
+    @server.start
+    assert_link(text: "Held at the border meanwhile")
+    assert_no_text "server is not answering"
+  end
+end

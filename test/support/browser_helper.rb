@@ -1,0 +1,84 @@
+# frozen_string_literal: true
+
+require "capybara/minitest"
+require "axe-capybara"
+require "axe/api/run"
+require "axe/core"
+require "tmpdir"
+require_relative "core_helper"
+require_relative "browser"
+require_relative "server"
+require_relative "../../demo/demo"
+
+Browser.register
+Capybara.configure do |config|
+  config.run_server = false
+  config.default_driver = :chromium
+  config.default_max_wait_time = 15
+  config.enable_aria_label = true
+end
+
+# A person at the museum's Tuesday, 07:50: a real server, a real browser, the demo's clock standing still.
+module BrowserHelper
+  include Capybara::DSL
+  include Capybara::Minitest::Assertions
+  include UpFront
+
+  WEEKS = 2
+  FOLDER = Dir.mktmpdir("up-front-browser")
+  WORLD = Demo::World.new(File.join(FOLDER, "world"), scenario: Demo::Scenario.new(weeks: WEEKS))
+  Minitest.after_run { FileUtils.rm_rf(FOLDER) }
+
+  def self.pristine
+    @pristine ||= File.join(FOLDER, "pristine").tap do |copy|
+      WORLD.build
+      Store::Database.close
+      FileUtils.cp_r(WORLD.folder, copy)
+    end
+  end
+
+  def setup
+    FileUtils.rm_rf(WORLD.folder)
+    FileUtils.cp_r(BrowserHelper.pristine, WORLD.folder)
+    clock.set(rate: 0.0, shown: Demo::Scenario.new.opens)
+    @server = Server.new(WORLD.database, "--clock", WORLD.clock_file, "--script", WORLD.script).start
+    Capybara.app_host = @server.url
+  end
+
+  def teardown
+    save_screenshot(File.join(Dir.tmpdir, "up-front-#{name}.png")) unless passed?
+    Capybara.reset_sessions!
+    page.driver.browser.execute_cdp("Emulation.clearDeviceMetricsOverride")
+    @server.stop
+  end
+
+  def clock = @clock ||= Clock::Adjustable.new(WORLD.clock_file)
+
+  def go(time) = clock.set(shown: Time.iso8601("2027-03-09T#{time}:00Z"))
+
+  # As a delivery agent would, at the demo's time.
+  def deliver(subject: "A message", from: "Iveta Kalnina <dispatch@baltic-art-road.example>", text: "The text.", headers: [])
+    raw = ["From: #{from}", "To: wren@lanternquay.example", "Subject: #{subject}", "Message-ID: <#{rand(1e12).to_i}@x>", "Date: #{clock.now.rfc2822}", *headers, "", text, ""].join("\n")
+    Post::Office.new(WORLD.mail).deliver(raw, to: "wren@lanternquay.example", at: clock.now, zone: Demo::Scenario::ZONE, unique: "#{clock.now.to_i}.#{rand(1e9).to_i}")
+  end
+
+  def front = visit("/front").then { assert_selector("h1", text: /need/) }
+
+  # The pointer leaves the list, where it would keep new mail waiting.
+  def point_away = find("header").hover
+
+  # Opens a message by its subject.
+  def open_message(subject)
+    click_link(text: subject, match: :first)
+    point_away
+    assert_selector("aside h1", text: subject)
+  end
+
+  def press(*keys) = page.driver.browser.action.send_keys(*keys).perform
+
+  def assert_accessible
+    found = Axe::API::Run.new.then { |run| Axe::Core.new(page).call(run) }
+    serious = found.results.violations.select { %w[serious critical].include?(_1.impact.to_s) }
+    assert_empty(serious.map { |each| "#{each.id}: #{each.help}: #{each.nodes.map(&:html).first(3).join(" ")}" })
+  end
+end
