@@ -14,7 +14,7 @@ class MorningTest < Minitest::Test
     assert_selector("h2", text: "Came with the 08:00 round")
     assert_link(text: "Purchase order 2207 approved")
     assert_button(text: /\A08:00 · \d+\z/)
-    click_button(text: /\A08:00 · \d+\z/)
+    find_button(text: /\A08:00 · \d+\z/).click
     assert_selector("[role=dialog]", text: "The 08:00 round")
   end
 

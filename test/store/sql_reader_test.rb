@@ -28,7 +28,7 @@ class SQLReaderTest < Minitest::Test
       date: pick([nil, at("23:59", "2027-03-08"), at("00:00")]), headers: pick([{}, {"x-ship" => ["Gull", "loan tern"]}, {"list-id" => ["<l>"]}, {"importance" => ["high"]}, {"auto-submitted" => ["auto-generated"]}]),
       attachments: Array.new(@random.rand(3)) { Core::Attachment.new(name: pick(["a.pdf", "Löan.CSV"]), type: "x/y", bytes: 1) }, size: @random.rand(100), mailbox: pick(%w[INBOX Sent]), first_contact: @random.rand(2).zero?
     )
-    (@values ||= {})[Store::Intake.write(mail, account: Store::Account.first, digest: number.to_s, raw: "x", unreadable: false, names: Store::Shelf.rulebook.names)] = mail
+    (@values ||= {})[Store::Intake.write(Core::Reading.new(mail), account: Store::Account.first, digest: number.to_s, raw: "x", unreadable: false, names: Store::Shelf.rulebook.names)] = mail
   end
 
   WORDS = ["loan", "lo*", "loán 14", "gr* str*", "map", "100", "straße", "quoted", "fine", "l* r*", "שלום"].freeze

@@ -46,7 +46,7 @@ module BrowserHelper
   end
 
   def teardown
-    save_screenshot(File.join(Dir.tmpdir, "up-front-#{name}.png")) unless passed?
+    page.driver.save_screenshot(File.join(Dir.tmpdir, "up-front-#{name}.png")) unless passed?
     Capybara.reset_sessions!
     page.driver.browser.execute_cdp("Emulation.clearDeviceMetricsOverride")
     @server.stop

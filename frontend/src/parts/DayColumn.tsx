@@ -8,6 +8,9 @@ import "./day.css";
 const clockface = (minute: number) =>
   `${String(Math.floor(minute / 60)).padStart(2, "0")}:${String(minute % 60).padStart(2, "0")}`;
 
+const postWords = ({ time, count, done }: Day["rounds"][number]) =>
+  count > 0 ? `${time} · ${count}${done ? "" : " held"}` : time;
+
 /** What one round brought or will bring. */
 function RoundPopover({ at, anchor, close }: { at: string; anchor: HTMLElement; close: () => void }) {
   const round = useRound(at).data;
@@ -85,12 +88,9 @@ function Track({ day, openRound }: { day: Day; openRound: (at: string, anchor: H
             className={round.done ? "post done" : "post"}
             style={{ top: y(round.minute) }}
             onClick={(event) => openRound(round.at, event.currentTarget)}
-            aria-label={`${round.time} round, ${round.done ? "brought" : "holds"} ${round.count}`}
+            aria-label={`${postWords(round)}: what the round ${round.done ? "brought" : "will bring"}`}
           >
-            <span>
-              {round.time}
-              {round.count > 0 && ` · ${round.count}${round.done ? "" : " held"}`}
-            </span>
+            <span>{postWords(round)}</span>
           </button>
         ))}
       <div className="now" style={{ top: y(day.now) }}>

@@ -69,7 +69,7 @@ function TopRow(given: Given) {
   );
 }
 
-/** High: two lines and an excerpt. */
+/** High: two lines. */
 function HighRow(given: Given) {
   const { row, to } = given;
   const vocabulary = useVocabulary().data;
@@ -83,8 +83,9 @@ function HighRow(given: Given) {
             {row.arrived} · {row.came}
           </time>
         </span>
-        <span className="subject">{row.subject}</span>
-        <span className="excerpt">{row.excerpt}</span>
+        <span className="line">
+          <em>{row.subject}</em> — {row.excerpt}
+        </span>
       </Link>
     </div>
   );

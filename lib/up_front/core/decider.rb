@@ -8,10 +8,10 @@ module UpFront
         @rulebook = rulebook
       end
 
-      # @param message [Message] @param heads_down [Range<Time>, nil] half-open
+      # @param reading [Reading] of the message @param heads_down [Range<Time>, nil] half-open
       # @return [Claim]
-      def decide(message, heads_down: nil)
-        reading = Reading.new(message)
+      def decide(reading, heads_down: nil)
+        message = reading.message
         verdict = Verdict.new
         accounts = read_rules(reading, verdict)
         surfacing = Surfacing.new(@rulebook.plan, message.arrived_at, verdict, heads_down).to_h

@@ -13,16 +13,19 @@ module UpFront
       def of(node, reading, pointer)
         return [leaf(node, reading, pointer)] if node.is_a?(Condition::Leaf)
 
-        node.members.each_with_index.select { |member, _| decisive?(node, member, reading) }
-          .flat_map { |member, index| of(member, reading, "#{pointer}/#{node.kind}/#{index}") }
+        answers = node.members.map { Matcher.holds?(_1, reading) }
+        decisive = decisive(node.kind, answers)
+        node.members.each_with_index.flat_map do |member, index|
+          (answers[index] == decisive || decisive.nil?) ? of(member, reading, "#{pointer}/#{node.kind}/#{index}") : []
+        end
       end
 
-      # In a group that holds through one member, the members that hold decide; in one that fails through
-      # one member, those that fail; else every member does.
-      def decisive?(group, member, reading)
-        seeks = group.kind != "all"
-        deciding = (group.kind == "all") ? !Matcher.holds?(group, reading) : group.members.any? { Matcher.holds?(_1, reading) }
-        !deciding || Matcher.holds?(member, reading) == seeks
+      # In a group that one member can settle, the answer of the members that settle it; nil where none did
+      # and so every member counts.
+      # @return [Boolean, nil]
+      def decisive(kind, answers)
+        settling = kind != "all"
+        settling if answers.include?(settling)
       end
 
       def leaf(node, reading, pointer)

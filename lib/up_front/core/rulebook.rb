@@ -43,8 +43,11 @@ module UpFront
 
       def zone = names.zone
 
+      # @param reading [Reading] of the message, for whoever reads its texts too
       # @return [Claim] see {Decider}
-      def decide(message, heads_down: nil) = Decider.new(self).decide(message, heads_down: heads_down)
+      def decide(message, heads_down: nil, reading: Reading.new(message))
+        Decider.new(self).decide(reading, heads_down: heads_down)
+      end
     end
   end
 end

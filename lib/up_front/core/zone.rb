@@ -21,7 +21,7 @@ module UpFront
       end
 
       # @param instant [Time] @return [Time] the same instant with the zone's offset, for reading its parts
-      def local(instant) = Time.at(instant, in: @zone.utc_to_local(instant.getutc).utc_offset)
+      def local(instant) = Time.at(instant, in: offset(instant.to_i))
 
       # @return [Date]
       def date(instant)
@@ -55,6 +55,19 @@ module UpFront
       def iso(instant) = instant && local(instant).iso8601
 
       private
+
+      # The offset holds for months between two clock changes, so the last one found mostly serves again.
+      # @param seconds [Integer] since 1970 @return [Integer] seconds east of UTC
+      def offset(seconds)
+        from, to, offset = @span
+        return offset if from && seconds >= from && seconds < to
+
+        period = @zone.period_for(Time.at(seconds).utc)
+        from = period.start_transition&.at&.to_i || -Float::INFINITY
+        to = period.end_transition&.at&.to_i || Float::INFINITY
+        @span = [from, to, period.observed_utc_offset].freeze
+        period.observed_utc_offset
+      end
 
       def gap_end(wall)
         change = @zone.transitions_up_to(wall + 2 * 86_400, wall - 2 * 86_400).find do |transition|

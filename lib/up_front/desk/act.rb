@@ -32,7 +32,7 @@ module UpFront
 
       def now = clock.now
 
-      def transaction(&) = Store::Record.transaction(&)
+      def transaction(&block) = Store::Record.transaction { Store::Statement.hold(&block) }
 
       def event(kind, payload = {}) = EVENT.call(at: now, kind: kind, payload: payload)
 

@@ -24,7 +24,10 @@ module UpFront
         mark.update!(place: 0) if mark.place >= file.size
         report = Report.new(taken: 0, arrived: 0, doubles: 0, resumed: mark.place.positive?)
         Batch.each(file.enum_for(:each, from: mark.place)) do |batch|
-          outcomes = transaction { batch.map { |raw, place| take(raw, account, mailbox, as_new, mark, place) } }
+          outcomes = transaction do
+            mark.update_columns(place: batch.last[1])
+            batch.map { |raw, _| take(raw, account, mailbox, as_new) }
+          end
           report.doubles += outcomes.count(:double)
           report.taken += outcomes.count { _1 != :double }
           report.arrived += outcomes.count(:arrived)
@@ -36,10 +39,8 @@ module UpFront
 
       private
 
-      def take(raw, account, mailbox, as_new, mark, place)
-        TakeIn.new(clock).call(Post::Letter.new(raw), account: account, mailbox: mailbox, as_new: as_new) do
-          mark.update_columns(place: place)
-        end.outcome
+      def take(raw, account, mailbox, as_new)
+        TakeIn.new(clock).call(Post::Letter.new(raw), account: account, mailbox: mailbox, as_new: as_new).outcome
       end
 
       def fingerprint(file, account, mailbox)

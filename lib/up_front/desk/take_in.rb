@@ -50,8 +50,9 @@ module UpFront
 
       def write(letter, account, mailbox, arrived_at, digest, seen:, flagged:, came:)
         message = letter.message(account: account.name, mailbox: mailbox, arrived_at: arrived_at, **context(letter, arrived_at))
-        id = Store::Intake.write(message, account: account, digest: digest, raw: letter.raw, unreadable: letter.unreadable?, names: rulebook.names)
-        claim = rulebook.decide(message)
+        reading = Core::Reading.new(message)
+        id = Store::Intake.write(reading, account: account, digest: digest, raw: letter.raw, unreadable: letter.unreadable?, names: rulebook.names)
+        claim = rulebook.decide(message, reading: reading)
         keep_claim(id, claim)
         keep_state(id, claim, came, seen: seen, flagged: flagged)
         event("arrived", ids: [id], held: claim.held) if came == "arrived"

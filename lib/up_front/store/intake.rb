@@ -36,12 +36,13 @@ module UpFront
         references.any? { WROTE.call(_1) } || [*references, message_id].compact.any? { ANSWERED.call(_1, message_id.to_s) }
       end
 
-      # @param message [Core::Message] @param account [Account] @param names [Core::Names]
+      # @param reading [Core::Reading] of the message @param account [Account] @param names [Core::Names]
       # @return [Integer] the new id
-      def write(message, account:, digest:, raw:, unreadable:, names:)
+      def write(reading, account:, digest:, raw:, unreadable:, names:)
+        message = reading.message
         id = MESSAGE.call(columns(message, account, digest, unreadable, names))[0][0]
         RAW.call(message_id: id, bytes: SQLite3::Blob.new(raw))
-        TEXT.call(message_id: id, **texts(message))
+        TEXT.call(message_id: id, **texts(reading))
         PERSON.all(people(message, id))
         REFERENCE.all(message.references.map { {message_id: id, reference: _1} })
         id
@@ -65,11 +66,10 @@ module UpFront
         FACTS.to_h { |name| [name.to_sym, Array(Core::Facts.find(name).read(message)).first] }
       end
 
-      def texts(message)
-        reading = Core::Reading.new(message)
-        columns = TEXTS.transform_values { reading.laid(Core::Facts.find(_1)) }
-        columns[:people] = Core::Text.lay(Core::Facts::Texts::PEOPLE_TEXTS.call(message))
-        columns.merge(columns.to_h { |name, laid| [:"#{name}_words", Core::Text.words(laid)] })
+      def texts(reading)
+        columns = TEXTS.flat_map { |name, fact| [[name, reading.laid(Core::Facts.find(fact))], [:"#{name}_words", reading.words(Core::Facts.find(fact))]] }.to_h
+        people = Core::Text.lay(Core::Facts::Texts::PEOPLE_TEXTS.call(reading.message))
+        columns.merge(people: people, people_words: Core::Text.words(people))
       end
 
       def people(message, id)

@@ -5,6 +5,21 @@ module UpFront
     # A statement prepared once a connection, for what is asked or written with every message that comes:
     # going through relations costs several times what SQLite takes. Runs in whatever transaction is open.
     class Statement
+      HELD = :up_front_held_connection
+
+      # Keeps the thread's connection at hand for as long as the block runs (a transaction): asking for it
+      # costs more than a small statement does.
+      def self.hold
+        return yield if Thread.current[HELD]
+
+        Record.with_connection do |connection|
+          Thread.current[HELD] = [connection.raw_connection, connection]
+          yield
+        ensure
+          Thread.current[HELD] = nil
+        end
+      end
+
       def initialize(sql)
         @sql = sql.freeze
         freeze
@@ -13,8 +28,8 @@ module UpFront
       # @param values [Array] a value for each `?`; hashes and lists go in as JSON, times as the store keeps them
       # @return [Array<Array>] the rows
       def call(values)
-        Record.with_connection do |connection|
-          raw = connection.raw_connection
+        Statement.hold do
+          raw, connection = Thread.current[HELD]
           rows(prepared(raw), values.map { bind(_1, connection) })
         end
       end

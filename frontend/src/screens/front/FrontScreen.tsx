@@ -42,12 +42,8 @@ function Band({
   fresh: Set<number>;
   act: (act: Act, ids: number[]) => void;
 }) {
-  const navigate = useNavigate();
   const actions = (row: Row) => (
     <>
-      <Button variant="contained" onClick={() => navigate(`/front/${row.id}`)}>
-        Open
-      </Button>
       <Button onClick={() => act("clear", [row.id])}>Clear</Button>
       <Button onClick={() => act(row.flagged ? "unflag" : "flag", [row.id])}>{row.flagged ? "Take the flag off" : "Flag"}</Button>
     </>

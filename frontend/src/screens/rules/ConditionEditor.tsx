@@ -230,12 +230,14 @@ function LeafLine(props: Omit<LeafProps, "fact"> & { remove: () => void }) {
           {leaf.fact} {leaf.op} {JSON.stringify(leaf.value)}
         </span>
       )}
-      <span className="condition-count" title="Messages here for which this holds by itself">
-        {finished(leaf) && counts.data ? counts.data.counts[0]!.toLocaleString("en") : ""}
+      <span className="condition-count">
+        <span title="Messages here for which this holds by itself">
+          {finished(leaf) && counts.data ? counts.data.counts[0]!.toLocaleString("en") : ""}
+        </span>
+        <IconButton size="small" onClick={remove} aria-label="Take this condition out">
+          <Close fontSize="inherit" />
+        </IconButton>
       </span>
-      <IconButton size="small" onClick={remove} aria-label="Take this condition out">
-        <Close fontSize="inherit" />
-      </IconButton>
     </div>
   );
 }

@@ -4,7 +4,7 @@ import FormControlLabel from "@mui/material/FormControlLabel";
 import LinearProgress from "@mui/material/LinearProgress";
 import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
-import { useState, type FormEvent } from "react";
+import { useRef, useState, type FormEvent } from "react";
 import { useAddSource, useImport, useStanding } from "../../api/queries";
 
 export function AddSource({ done }: { done?: () => void }) {
@@ -62,6 +62,7 @@ export function AddSource({ done }: { done?: () => void }) {
 
 export function BringFiles({ done }: { done?: () => void }) {
   const [asNew, setAsNew] = useState(false);
+  const input = useRef<HTMLInputElement>(null);
   const [said, setSaid] = useState<{ words: string; failed: boolean }[]>([]);
   const [busy, setBusy] = useState<string>();
   const bring = useImport();
@@ -81,16 +82,18 @@ export function BringFiles({ done }: { done?: () => void }) {
   return (
     <div className="source-form">
       <div className="fields">
-        <Button component="label" variant="contained">
+        <Button variant="contained" onClick={() => input.current?.click()}>
           Choose .eml or mbox files
-          <input
-            className="unseen"
-            type="file"
-            multiple
-            onChange={(event) => void choose(event.target.files)}
-            aria-label="Files of mail"
-          />
         </Button>
+        <input
+          ref={input}
+          className="unseen"
+          type="file"
+          multiple
+          tabIndex={-1}
+          onChange={(event) => void choose(event.target.files)}
+          aria-label="Files of mail"
+        />
         <FormControlLabel
           control={<Checkbox size="small" checked={asNew} onChange={(_, on) => setAsNew(on)} />}
           label="treat old mail as arriving too"

@@ -34,7 +34,8 @@ module UpFront
         # "to you, copied to Joost de Wit"
         def addressed
           to, cc = %w[to cc].map { |role| people(role).map { _1[:me] ? "you" : _1[:name] } }
-          [("to #{listed(to)}" if to.any?), ("copied to #{listed(cc)}" if cc.any?)].compact.join(", ").then { _1.empty? ? "to nobody by name" : _1 }
+          cc -= ["you"] if to.include?("you")
+          [("to #{listed(to.uniq)}" if to.any?), ("copied to #{listed(cc.uniq)}" if cc.any?)].compact.join(", ").then { _1.empty? ? "to nobody by name" : _1 }
         end
 
         def listed(names) = Core::Words.join((names.size > 4) ? names.first(3) + ["#{names.size - 3} more"] : names, "and")

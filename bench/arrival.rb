@@ -1,0 +1,55 @@
+# frozen_string_literal: true
+
+require_relative "../test/support/browser"
+
+# From the moment a file stands in the Maildir to the moment its subject is drawn in an open browser.
+class Arrival
+  TIMES = 12
+
+  def initialize(folder)
+    @folder = File.join(folder, "arrival")
+    FileUtils.mkdir_p(@folder)
+  end
+
+  # @return [Float] milliseconds, the browser's own clock at drawing less the time of delivery
+  def median_ms
+    world = Demo::World.new(File.join(@folder, "world"), scenario: Demo::Scenario.new(weeks: 1))
+    world.build
+    UpFront::Store::Database.close
+    clock = UpFront::Clock::Adjustable.new(world.clock_file)
+    clock.set(rate: 0.0)
+    server = Server.new(world.database, "--clock", world.clock_file, "--script", world.script).start
+    times = watch(server, UpFront::Post::Office.new(world.mail), clock)
+    times.sort[times.size / 2]
+  ensure
+    server&.stop
+  end
+
+  private
+
+  def watch(server, office, clock)
+    Browser.register
+    Capybara.run_server = false
+    Capybara.app_host = server.url
+    session = Capybara::Session.new(:chromium)
+    session.visit("/front")
+    session.find("h1.lead")
+    Array.new(TIMES) { |number| one(session, office, clock, "Border trouble number #{number}") }
+  ensure
+    session&.quit
+  end
+
+  def one(session, office, clock, subject)
+    session.execute_script(<<~JS, subject)
+      const wanted = arguments[0];
+      window.seen = new Promise((resolve) => {
+        const look = () => document.body.innerText.includes(wanted) ? resolve(Date.now()) : requestAnimationFrame(look);
+        look();
+      });
+    JS
+    raw = "From: Iveta <dispatch@baltic-art-road.example>\nTo: wren@lanternquay.example\nSubject: #{subject}\nMessage-ID: <#{rand(1e12).to_i}@x>\n\nText\n"
+    office.deliver(raw, to: "wren@lanternquay.example", at: clock.now, zone: Demo::Scenario::ZONE, unique: "#{clock.now.to_i}.#{rand(1e9).to_i}", sync: false)
+    delivered = Process.clock_gettime(Process::CLOCK_REALTIME, :millisecond)
+    session.evaluate_async_script("window.seen.then(arguments[0])") - delivered
+  end
+end

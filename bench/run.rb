@@ -1,0 +1,79 @@
+# frozen_string_literal: true
+
+# Measures the product against its budgets and against plainer ways in the same run. Makes its data itself:
+# the museum's letters, as many as asked, the same for the same seed.
+
+require "bundler/setup"
+require "optparse"
+require "tmpdir"
+require_relative "../lib/up_front"
+require_relative "../demo/demo"
+require_relative "../test/support/server"
+require_relative "figures"
+require_relative "mail_heap"
+
+options = {messages: 10_000, seed: 1}
+OptionParser.new { |parser|
+  parser.banner = "bin/bench: figures, each beside what it is compared with"
+  parser.on("--messages N", Integer) { options[:messages] = _1 }
+  parser.on("--seed N", Integer) { options[:seed] = _1 }
+  parser.on("--json FILE") { options[:json] = _1 }
+}.parse!
+
+# One run of all figures.
+class Bench
+  include UpFront
+
+  PARTS = 10
+
+  def initialize(options)
+    @options = options
+    LOADER.eager_load
+  end
+
+  def call
+    Dir.mktmpdir("up-front-bench") do |folder|
+      figures = Figures.new
+      heap = MailHeap.new(@options[:messages], seed: @options[:seed])
+      parts = heap.write(folder, PARTS)
+      database = File.join(folder, "bench.sqlite3")
+
+      Store::Database.open(database)
+      clock = Clock::System.new
+      given = JSON.parse(File.read(Demo::World::RULEBOOK))
+      Desk::SetUp.new(clock).call(given["owner"], plan: given["plan"], accounts: given["accounts"], rest: given.slice("groups", "labels", "inks", "rules"))
+      # In turn, part by part, so that both meet the same machine.
+      parsing, importing = parts.map { |mbox|
+        [figures.measure { Post::MailFile.new(mbox).each { |raw, _| Post::Letter.new(raw).then { |letter| [letter.fields, letter.digest] } } }.seconds,
+          figures.measure { Desk::ImportFile.new(clock).call(Post::MailFile.new(mbox), account: Store::Account.first) }.seconds]
+      }.transpose.map(&:sum)
+      figures.add("taking in #{@options[:messages]} messages", importing, "s", beside: "parsing alone #{parsing.round(1)} s", ratio: importing / parsing, budget: "2x")
+      figures.add("memory at its highest", figures.peak_memory_mb, "MB", budget: "300 MB")
+
+      rulebook = Store::Shelf.rulebook
+      letters = heap.letters.first(500).map { |raw| Post::Letter.new(raw).message(account: "Work", mailbox: "INBOX", arrived_at: Time.utc(2027, 3, 9, 9)) }
+      deciding = figures.measure { letters.each { rulebook.decide(_1) } }
+      figures.add("one claim with #{rulebook.rules.size} rules", deciding.seconds / letters.size * 1000, "ms", budget: "0.25 ms at 200 rules")
+
+      node = rulebook.rules.first.when
+      counting = figures.median { Store::SQLReader.messages(node).count }
+      figures.add("counting a condition over #{Store::Message.count} messages", counting * 1000, "ms", budget: "50 ms over 100,000")
+      front = figures.median { Web::Pages::Front.new(rulebook, Time.now.utc).to_h }
+      figures.add("the Front's page", front * 1000, "ms")
+      Store::Database.close
+
+      server = Server.new(database)
+      starting = figures.measure { server.start }
+      figures.add("start of the server with #{@options[:messages]} messages", starting.seconds, "s", budget: "3 s")
+      server.stop
+
+      require_relative "arrival"
+      figures.add("arrival to visible in an open browser", Arrival.new(folder).median_ms, "ms", budget: "300 ms")
+
+      puts figures.table
+      File.write(@options[:json], JSON.pretty_generate(figures.to_a)) if @options[:json]
+    end
+  end
+end
+
+Bench.new(options).call

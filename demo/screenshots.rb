@@ -1,0 +1,98 @@
+# frozen_string_literal: true
+
+# One picture of each main view, at 1280x800 unless its name says otherwise.
+
+require "bundler/setup"
+require "tmpdir"
+require "fileutils"
+require_relative "../lib/up_front"
+require_relative "demo"
+require_relative "../test/support/browser"
+require_relative "../test/support/server"
+
+# The pictures of the tour.
+class Screenshots
+  FOLDER = File.join(UpFront::ROOT, "docs", "screenshots")
+
+  def call
+    FileUtils.mkdir_p(FOLDER)
+    Browser.register
+    Capybara.run_server = false
+    Capybara.enable_aria_label = true
+    Capybara.default_max_wait_time = 15
+    Dir.mktmpdir("up-front-pictures") do |folder|
+      @world = Demo::World.new(File.join(folder, "world"))
+      @world.build
+      UpFront::Store::Database.close
+      with_server(@world.database, "--clock", @world.clock_file, "--script", @world.script) { museum }
+      with_server(File.join(folder, "empty.sqlite3")) { first_run }
+    end
+  end
+
+  private
+
+  attr_reader :session
+
+  def with_server(database, *options)
+    server = Server.new(database, *options).start
+    Capybara.app_host = server.url
+    @session = Capybara::Session.new(:chromium)
+    yield
+  ensure
+    session&.quit
+    server&.stop
+  end
+
+  # The script's mail up to a time of the Tuesday, as the post office would have delivered it.
+  def play_until(time)
+    clock = UpFront::Clock::Adjustable.new(@world.clock_file)
+    target = Time.iso8601("2027-03-09T#{time}:00Z")
+    script = UpFront::Post::Script.new(@world.script)
+    office = UpFront::Post::Office.new(@world.mail)
+    clock.set(shown: target, rate: 0.0)
+    script.due(nil, target).each { |entry| office.deliver(script.raw(entry), to: entry.to, at: entry.at, zone: Demo::Scenario::ZONE, unique: "#{entry.at.to_i}.script-#{File.basename(entry.file, ".eml")}.museum") }
+  end
+
+  def museum
+    play_until("09:26")
+    session.visit("/front")
+    session.find("a", text: "Truck held at the border", match: :first).click
+    session.find("section", text: "Straight in, top priority")
+    picture "front"
+    Browser.scheme(session, "dark")
+    picture "front-dark"
+    Browser.scheme(session, "light")
+    session.click_button(text: /Make a rule/)
+    session.find(".quiet", text: /Matches/)
+    picture "make-a-rule"
+    session.visit("/held")
+    session.find("a", text: "Culture Diary", match: :first).click
+    session.find("section", text: "Waits for the 17:00 round")
+    picture "held"
+    session.visit("/rules")
+    session.click_button("Edit Border trouble comes at once")
+    session.find("p", text: /The conditions hold for/)
+    picture "rules"
+    session.visit("/mail-in")
+    session.find("h1", text: "Two folders")
+    picture "mail-in"
+    Browser.width(session, 390, 844)
+    session.visit("/front")
+    session.find("h1", text: "need")
+    picture "front-narrow"
+  end
+
+  def first_run
+    session.visit("/")
+    session.find("h1", text: "Whose mail is it?")
+    picture "welcome"
+  end
+
+  def picture(name)
+    session.evaluate_async_script("document.fonts.ready.then(() => setTimeout(arguments[0], 400))") # the fonts, and what slides in
+    session.save_screenshot(File.join(FOLDER, "#{name}.png"))
+    puts "docs/screenshots/#{name}.png"
+  end
+end
+
+Screenshots.new.call
