@@ -48,19 +48,25 @@ function classes(kind: string, { row, selected, fresh }: Given) {
     .join(" ");
 }
 
+function Who({ row }: { row: Row }) {
+  return (
+    <span className="who">
+      <b>{row.sender}</b> <PriorityWord priority={row.priority} /> <Labels names={row.labels} />
+      <Signs row={row} />
+      <time>
+        {row.arrived} · {row.came}
+      </time>
+    </span>
+  );
+}
+
 /** Top: a card with an excerpt and its actions. */
 function TopRow(given: Given) {
   const { row, to, actions } = given;
   return (
     <div className={classes("top", given)}>
       <Link to={to} data-row={row.id}>
-        <span className="who">
-          <b>{row.sender}</b> <PriorityWord priority={row.priority} /> <Labels names={row.labels} />
-          <Signs row={row} />
-          <time>
-            {row.arrived} · {row.came}
-          </time>
-        </span>
+        <Who row={row} />
         <span className="subject">{row.subject}</span>
         <span className="excerpt">{row.excerpt}</span>
       </Link>
@@ -76,13 +82,7 @@ function HighRow(given: Given) {
   return (
     <div className={classes("high", given)} style={inkStyle(row, vocabulary)}>
       <Link to={to} data-row={row.id}>
-        <span className="who">
-          <b>{row.sender}</b> <PriorityWord priority={row.priority} /> <Labels names={row.labels} />
-          <Signs row={row} />
-          <time>
-            {row.arrived} · {row.came}
-          </time>
-        </span>
+        <Who row={row} />
         <span className="line">
           <em>{row.subject}</em> — {row.excerpt}
         </span>
