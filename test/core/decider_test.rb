@@ -53,6 +53,28 @@ class DeciderTest < Minitest::Test
     assert_equal ["straight in by rule Now"], decide(rule("Now", then: {"timing" => {"now" => true}})).trace["timing"]
   end
 
+  # Rules of every shape that can be looked up, and of some that cannot.
+  def test_what_is_found_by_look_up_comes_to_the_same_claims
+    random = Random.new(11)
+    pick = ->(list) { list[random.rand(list.size)] }
+    words = ["loan", "cust*", "crate 7", "papers", "x", "grüße"]
+    leaves = -> {
+      [leaf(pick.call(%w[subject body subject_or_body anywhere attachment_name header:X-Ship]), pick.call(%w[mentions mentions_all]), [pick.call(words), pick.call(words)].uniq),
+        leaf(pick.call(%w[from to cc recipients]), "is", [pick.call(["@b.example", "a@sub.b.example", "group:Lenders", "me"])]), leaf("kind", "is", [pick.call(%w[person list notice])]),
+        leaf("to_list", "is", pick.call([true, false])), leaf("subject", "contains", ["oa"]), leaf("size", "at_least", 5)].then { pick.call(_1) }.merge(random.rand(6).zero? ? {"not" => true} : {})
+    }
+    grow = ->(depth) { (depth.zero? || random.rand(3).zero?) ? leaves.call : {pick.call(%w[all any none]) => Array.new(random.rand(3)) { grow.call(depth - 1) }} }
+    rules = Array.new(120) { |n| rule("R#{n}", when: grow.call(2), then: {"priority" => pick.call(%w[top low])}, last_word: random.rand(25).zero?, enabled: random.rand(9).positive?) }
+    book = rulebook(rules: rules)
+    plain = Core::Decider.new(book, candidates: Core::Decider::EveryRule.new(book.rules))
+    80.times do
+      letter = mail(from: pick.call(%w[a@sub.b.example ana@casadomar.example z@z.example]), cc: [pick.call(%w[x@b.example y@y.example])], subject: Array.new(3) { pick.call(%w[Loan customs crate 7 lunch GRÜSSE]) }.join(" "),
+        body: pick.call(["papers for the crate 7", "", "X marks"]), headers: pick.call([{}, {"list-id" => ["<l>"]}, {"x-ship" => ["loan papers"]}]), size: random.rand(9))
+      reading = Core::Reading.new(letter)
+      assert_equal plain.decide(reading), book.decide(letter)
+    end
+  end
+
   G = PropCheck::Generators
 
   def trees

@@ -22,7 +22,8 @@ module UpFront
       def to_h(zone)
         FIELDS.to_h do |field|
           value = public_send(field)
-          [field.to_s, value.is_a?(Time) ? zone.iso(value) : value]
+          value = zone.iso(value) if value.is_a?(Time)
+          [field.to_s, value.is_a?(Trace) ? value.to_h : value]
         end
       end
 

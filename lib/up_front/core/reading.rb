@@ -16,10 +16,15 @@ module UpFront
       def value(fact) = @values.fetch(fact) { @values[fact] = fact.read(message) }
 
       # @param fact [Fact] of texts @return [String] see {Text.lay}
-      def laid(fact) = @laid.fetch(fact) { @laid[fact] = Text.lay(value(fact)) }
+      def laid(fact) = @laid.fetch(fact) { @laid[fact] = fact.parts ? together(fact.parts.map { laid(_1) }) : Text.lay(value(fact)) }
 
       # @return [String] see {Text.words}
-      def words(fact) = @words.fetch(fact) { @words[fact] = Text.words(laid(fact)) }
+      def words(fact) = @words.fetch(fact) { @words[fact] = fact.parts ? together(fact.parts.map { words(_1) }) : Text.words(laid(fact)) }
+
+      private
+
+      # Texts laid apart, as if they had been laid as one.
+      def together(laid) = "#{laid.map { _1.delete_suffix("\n") }.join}\n"
     end
   end
 end

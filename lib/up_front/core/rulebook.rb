@@ -9,7 +9,7 @@ module UpFront
       VERSION = 1
       MAX_BYTES = 5 * 1024 * 1024
 
-      attr_reader :owner, :accounts, :names, :plan, :rules, :revision, :document
+      attr_reader :owner, :accounts, :names, :plan, :rules, :revision, :document, :candidates
 
       # @param json [String] UTF-8, at most 5 MB, strict JSON (RFC 8259) without doubled keys
       # @raise [Refused]
@@ -38,6 +38,7 @@ module UpFront
         @rules = rules.freeze
         @revision = revision
         @document = document
+        @candidates = Candidates.new(@rules)
         freeze
       end
 

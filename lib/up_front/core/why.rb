@@ -32,7 +32,11 @@ module UpFront
         [arrival, *@trace["rules"].select { _1["outcome"] == "matched" }.flat_map { spoken(_1) }, ending].compact
       end
 
+      # @param trace [Hash, Trace] with every rule
       # @return [Array<Hash>] every rule in order: rule, outcome in words, what was found
+      def self.readings(trace) = new({trace: trace}, {}, nil).readings
+
+      # @return [Array<Hash>]
       def readings
         @trace["rules"].map { |account| {"rule" => account["rule"], "matched" => account["outcome"] == "matched", "words" => reading(account)} }
       end

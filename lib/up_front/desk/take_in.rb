@@ -69,7 +69,7 @@ module UpFront
         CLAIM.call(
           message_id: id, surface_at: claim.surface_at, round: claim.round, held: claim.held, priority: claim.priority, alert: claim.alert,
           ink: claim.ink, labels: claim.labels, keep_at_top: claim.keep_at_top, follow_up_at: claim.follow_up_at, forward: claim.forward,
-          reply: claim.reply, proposals: claim.proposals, trace: claim.trace, revision: rulebook.revision, decided_at: now
+          reply: claim.reply, proposals: claim.proposals, trace: claim.trace.kept, revision: rulebook.revision, decided_at: now
         )
       end
 

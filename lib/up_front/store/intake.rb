@@ -68,8 +68,8 @@ module UpFront
 
       def texts(reading)
         columns = TEXTS.flat_map { |name, fact| [[name, reading.laid(Core::Facts.find(fact))], [:"#{name}_words", reading.words(Core::Facts.find(fact))]] }.to_h
-        people = Core::Text.lay(Core::Facts::Texts::PEOPLE_TEXTS.call(reading.message))
-        columns.merge(people: people, people_words: Core::Text.words(people))
+        people = Core::Facts::Texts::PEOPLE
+        columns.merge(people: reading.laid(people), people_words: reading.words(people))
       end
 
       def people(message, id)

@@ -26,6 +26,7 @@ export function Why({ why }: { why: Sheet["why"] }) {
           {all ? "Hide how each rule was read" : "How each rule was read"}
         </button>
       )}
+      {why.stale && <p className="quiet">The rules have changed since; these are the ones that spoke then.</p>}
       {all && (
         <ol className="readings">
           {why.readings.map((reading) => (

@@ -55,12 +55,23 @@ module UpFront
           (count < 1024 * 1024) ? "#{(count / 1024.0).round} kB" : "#{(count / 1024.0 / 1024).round(1)} MB"
         end
 
+        def stale? = @claim.revision != @rulebook.revision
+
+        # How each rule was read is worked out anew, while the rules are those that decided.
+        def readings
+          return [] if stale?
+
+          message = letter.message(account: @message.account.name, mailbox: @message.mailbox, arrived_at: @message.arrived_at,
+            first_contact: @message.first_contact, reply_to_mine: @message.reply_to_mine)
+          Core::Why.readings(@rulebook.decide(message).trace.to_h)
+        end
+
         def why
           claim = {trace: @claim.trace, priority: @claim.priority, labels: @claim.labels, surface_at: @claim.surface_at, held: @claim.held, round: @claim.round, arrived_at: @message.arrived_at}
           state = {came: @state.came, let_in_at: @state.let_in_at, surfaced: !held?}
           account = Core::Why.new(claim, state, @near)
           ids = @rulebook.rules.to_h { [_1.name, _1.id] }
-          {summary: account.summary, lines: account.lines.map { |line| line.to_h.merge(rule_id: ids[line.rule]) }, readings: account.readings}
+          {summary: account.summary, lines: account.lines.map { |line| line.to_h.merge(rule_id: ids[line.rule]) }, readings: readings, stale: stale?}
         end
       end
     end

@@ -1,0 +1,121 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Core
+    # Finds the rules that could match a message without evaluating the others: looked up by the addresses
+    # and domains of its people, by its words (one pass over the text for the words of all rules), and by
+    # what is told of it as one of a few answers (kind, flags). Compiled when the rulebook changes.
+    #
+    # For each rule the tree is reduced to keys of which a matching message has at least one. A rule whose
+    # tree gives no such keys is always a candidate. So the cost of a message grows with the rules that could
+    # match it, not with all rules.
+    class Candidates
+      ROLES = {"from" => %i[from], "to" => %i[to], "cc" => %i[cc], "recipients" => %i[to cc], "reply_to" => %i[reply_to]}.freeze
+      FLAGS = %w[to_list has_unsubscribe automatic has_attachment first_contact reply_to_mine].freeze
+      CHOICES = %w[kind sender_importance].freeze
+      MOST_KEYS = 5_000 # a rule that names more is looked at each time instead
+
+      # @param rules [Array<Rule>]
+      def initialize(rules)
+        @always = []
+        @tables = Hash.new { |tables, name| tables[name] = Hash.new { |table, key| table[key] = [] } }
+        rules.each_with_index { |rule, place| file(rule, place) if rule.enabled }
+        @subject = Facts.find("subject")
+        @anywhere = Facts.find("anywhere")
+        @prefix_sizes = {subject: sizes(:subject_prefix), anywhere: sizes(:anywhere_prefix)}
+        @facts = (FLAGS + CHOICES).select { @tables.key?(_1) }.map { Facts.find(_1) }
+        @tables.each_value { _1.default = nil }
+        @tables.default = nil
+        freeze
+      end
+
+      # @param reading [Reading] @return [Array<Integer>] places of the rules to evaluate, in order
+      def for(reading)
+        found = @always.dup
+        by_people(reading.message, found)
+        by_words(reading, found)
+        @facts.each { |fact| Array(reading.value(fact)).each { |answer| take(fact.name, answer, found) } }
+        found.uniq.sort
+      end
+
+      private
+
+      def file(rule, place)
+        keys = keys(rule.when)
+        return @always << place if keys.nil? || keys.size > MOST_KEYS
+
+        keys.each { |table, key| @tables[table][key] << place }
+      end
+
+      # @return [Array<Array(Object, Object)>, nil] table and key; nil where the node cannot be looked up
+      def keys(node)
+        return leaf_keys(node) if node.is_a?(Condition::Leaf)
+
+        members = node.members.map { keys(_1) }
+        case node.kind
+        when "all" then members.compact.min_by(&:size)
+        when "any" then members.flatten(1) if members.none?(&:nil?)
+        end
+      end
+
+      def leaf_keys(leaf)
+        return if leaf.negated
+
+        case leaf.operand
+        when Types::People::Among then people_keys(leaf)
+        when Types::Text::Mentions then word_keys(leaf)
+        when Types::Flag::Operand then [[leaf.fact.name, leaf.operand.value]] if FLAGS.include?(leaf.fact.name)
+        when Types::Choice::Operand then leaf.operand.keys.map { [leaf.fact.name, _1] } if CHOICES.include?(leaf.fact.name)
+        end
+      end
+
+      def people_keys(leaf)
+        set = leaf.operand.set
+        ROLES.fetch(leaf.fact.name).flat_map { |role| set.keys.map { [role, _1] } + set.domains.map { [:"#{role}_domain", _1] } }
+      end
+
+      # A phrase is there only where its longest word is.
+      def word_keys(leaf)
+        return if leaf.fact.name.start_with?("header:")
+
+        table = (leaf.fact.name == "subject") ? :subject : :anywhere
+        keys = leaf.operand.phrases.map do |phrase|
+          word = phrase.words.max_by { |each| [each.open ? 0 : 1, each.text.size] }
+          [word.open ? :"#{table}_prefix" : table, word.text]
+        end
+        leaf.operand.all ? keys.max_by { _2.size }.then { [_1] } : keys
+      end
+
+      def sizes(table) = @tables.key?(table) ? @tables[table].keys.map(&:size).uniq : []
+
+      def by_people(message, found)
+        %i[from to cc reply_to].each do |role|
+          domains = :"#{role}_domain"
+          next unless @tables.key?(role) || @tables.key?(domains)
+
+          message.public_send(role).each do |address|
+            take(role, address.key, found)
+            address.domains.each { take(domains, _1, found) } if @tables.key?(domains)
+          end
+        end
+      end
+
+      def by_words(reading, found)
+        {subject: @subject, anywhere: @anywhere}.each do |name, fact|
+          exact, prefixes = @tables[name], @tables[:"#{name}_prefix"]
+          next unless exact || prefixes
+
+          reading.words(fact).split.uniq.each do |word|
+            exact && (places = exact[word]) && found.concat(places)
+            prefixes && @prefix_sizes[name].each { |size| (places = prefixes[word[0, size]]) && found.concat(places) if word.size >= size }
+          end
+        end
+      end
+
+      def take(table, key, found)
+        places = @tables[table]&.[](key)
+        found.concat(places) if places
+      end
+    end
+  end
+end
