@@ -33,6 +33,7 @@ group :test do
   gem "selenium-webdriver", "~> 4.32.0"
   gem "axe-core-capybara", "~> 4.14.0"
   gem "prop_check", "~> 1.0"
+  gem "json_schemer", "~> 2.5"
   gem "simplecov", "~> 0.22", require: false
   gem "standard", "~> 1.57", require: false
 end

@@ -12,6 +12,19 @@ class TextTest < Minitest::Test
     assert_equal "", Core::Text.fold(nil)
   end
 
+  LETTERS = ["a", "I", "e\u0301", "\u0301", "İ", "ß", "ŉ", "ﬁ", "K", "²", "½", "Σς", "ǰ", "j\u030c", "<\u0338", "한", "\u1112\u1161", "\u00a0", "\u2028", "\u0085", " ", "\t\n", "é", "🗺️", "שָׁ", "ｌ", "Ⅷ", "x", "1"].freeze
+
+  # The quick way of folding comes to the same as the definition.
+  def test_folding_is_what_it_is_defined_to_be
+    random = Random.new(5)
+    2_000.times do
+      text = Array.new(random.rand(12)) { LETTERS[random.rand(LETTERS.size)] }.join
+      defined = text.unicode_normalize(:nfkc).downcase(:fold).unicode_normalize(:nfd).gsub(/\p{Mn}/, "").gsub(/[[:space:]]+/, " ").delete_prefix(" ").delete_suffix(" ")
+      assert_equal defined, Core::Text.fold(text), text.dump
+      assert_equal " #{defined.gsub(/[^\p{L}\p{Nd}]+/, " ").strip} ", Core::Text.words(Core::Text.lay([text])).delete("\n"), text.dump
+    end
+  end
+
   def test_words_are_runs_of_letters_and_digits
     assert_equal "\n loan 14 ready \n crate 3 \n", Core::Text.words(Core::Text.lay(["Loan-14, ready!", "crate_3"]))
   end

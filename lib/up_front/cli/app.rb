@@ -9,13 +9,15 @@ module UpFront
       # A wrong use of the command; exit 2.
       class Usage < StandardError; end
 
-      REFUSALS = [Core::Refused, Desk::Act::Impossible, Post::MailFile::NoMail, Post::Maildir::Unusable, Store::Database::Unusable, Web::Server::CannotStart].freeze
+      REFUSALS = [Unusable, Core::Refused, Desk::Act::Impossible, Post::MailFile::NoMail, Post::Maildir::Unusable, Store::Database::Unusable, Web::Server::CannotStart].freeze
+
+      STANDARD_INPUT = "/dev/stdin" # what a bare "-" means; Thor would take it for an option
 
       def self.exit_on_failure? = true
 
       # @param arguments [Array<String>] @return [Integer] the exit status
       def self.run(arguments)
-        start(arguments, debug: true)
+        start(arguments.map { (_1 == "-") ? STANDARD_INPUT : _1 }, debug: true)
         0
       rescue Usage, Thor::Error => error
         warn error.message
@@ -26,6 +28,8 @@ module UpFront
       rescue Interrupt
         130
       end
+
+      check_unknown_options!
 
       class_option :database, type: :string, desc: "The database file (else UP_FRONT_DATABASE, else var/up_front.sqlite3)"
 
@@ -72,10 +76,112 @@ module UpFront
         say Desk::AddSource.new(Clock::System.new).call(path).words
       end
 
+      desc "decide FILE…", "Print the claim on each message of .eml and mbox files, or `-`, as JSON lines"
+      long_desc <<~WORDS
+        Needs no server and no database. The arrival is --at, else the topmost Received header's date, else Date.
+        \x05Example: upfront decide --rulebook rules.json --at 2027-03-09T09:14:00+00:00 message.eml
+        \x05Example: upfront decide --rulebook rules.json --history sent.mbox --pretty - < inbox.mbox
+      WORDS
+      option :rulebook, type: :string, required: true, desc: "The rulebook's file, or `-`"
+      option :at, type: :string, desc: "The arrival, ISO 8601 with offset"
+      option :account, type: :string, desc: "The account's name"
+      option :mailbox, type: :string, desc: "The mailbox (INBOX)"
+      option :heads_down, type: :string, desc: "FROM/TO, two times"
+      option :history, type: :string, repeatable: true, default: [], desc: "Earlier mail: an mbox"
+      option :pretty, type: :boolean, default: false, desc: "For reading"
+      def decide(*files)
+        raise Usage, "Give one file or more, or - for standard input: upfront decide --rulebook R.json FILE…" if files.empty?
+        raise Usage, "Standard input can be the rulebook or the mail, not both." if options[:rulebook] == STANDARD_INPUT && files.include?(STANDARD_INPUT)
+
+        at, heads_down = options[:at] && time(options[:at], "--at"), span(options[:heads_down])
+        rulebook = RulebookFile.read(options[:rulebook])
+        Decide.new(rulebook, history: History.new(options[:history], rulebook.names), at: at, heads_down: heads_down, account: options[:account], mailbox: options[:mailbox], pretty: options[:pretty]).call(files)
+      end
+
+      desc "round", "Print what the plan says of a moment"
+      long_desc "Example: upfront round --rulebook rules.json --at 2027-03-09T09:14:00+00:00"
+      option :rulebook, type: :string, required: true, desc: "The rulebook's file, or `-`"
+      option :at, type: :string, required: true, desc: "ISO 8601 with offset"
+      option :heads_down, type: :string, desc: "FROM/TO, two times"
+      option :pretty, type: :boolean, default: false, desc: "For reading"
+      def round
+        at, heads_down = time(options[:at], "--at"), span(options[:heads_down])
+        show Core::RoundAnswer.for(RulebookFile.read(options[:rulebook]).plan, at, heads_down: heads_down)
+      end
+
+      desc "check FILE", "Say whether a rulebook can be used; a refused one's faults go to standard error"
+      long_desc "Example: upfront check rules.json"
+      option :pretty, type: :boolean, default: false, desc: "For reading"
+      def check(path)
+        rulebook = RulebookFile.read(path)
+        show({"rules" => rulebook.rules.size, "windows" => rulebook.plan.windows.size, "rounds" => rulebook.plan.rounds.size, "findings" => []})
+      end
+
+      desc "schema", "Print the JSON Schema of a rulebook's file"
+      long_desc "Example: upfront schema > rulebook.schema.json"
+      def schema = say(JSON.pretty_generate(Core::RulebookSchema.new.to_h))
+
+      desc "export", "Print the whole rulebook of the database"
+      long_desc "Example: upfront export > rules.json"
+      def export
+        Store::Database.open(database)
+        document = Store::Shelf.document or raise Unusable, "Up Front does not know its owner yet; there is no rulebook to export."
+        say JSON.pretty_generate(document)
+      end
+
+      desc "import-rulebook FILE", "Put a rulebook in place of the database's, after showing what that changes"
+      long_desc "Example: upfront import-rulebook rules.json --yes"
+      option :yes, type: :boolean, default: false, desc: "Do it without asking"
+      def import_rulebook(path)
+        rulebook = RulebookFile.read(path)
+        Store::Database.open(database)
+        act = Desk::ImportRulebook.new(Clock::System.new)
+        changes = act.preview(rulebook.document)
+        changes.each { say _1.to_s }
+        return say("Nothing would change.") if changes.empty?
+        return say("Nothing was changed.") unless options[:yes] || asked?
+
+        done = act.call(rulebook.document)
+        say "#{done.words}#{" To take it back: upfront undo #{done.undo_id}" if done.undo_id}"
+      end
+
+      desc "undo ID", "Take back what a command or the page did"
+      long_desc "Example: upfront undo 12"
+      def undo(id)
+        Store::Database.open(database)
+        say Desk::Undo.new(Clock::System.new).call(id.to_i).words
+      end
+
       desc "version", "Print the version"
       def version = say(VERSION)
 
       no_commands do
+        def asked? = $stdin.tty? && yes?("Bring it in? (y/n)")
+
+        def show(value) = say(options[:pretty] ? JSON.pretty_generate(value) : JSON.generate(value))
+
+        # @return [Time] @raise [Usage]
+        def time(text, option)
+          raise ArgumentError unless text.match?(/\A\d{4}-\d\d-\d\dT\d\d:\d\d(?::\d\d(?:\.\d+)?)?(?:Z|[+-]\d\d:?\d\d)\z/)
+
+          Time.iso8601(text.sub(/(T\d\d:\d\d)(?=Z|[+-])/, "\\1:00")).utc
+        rescue ArgumentError
+          raise Usage, "#{option} wants a time in ISO 8601 with its offset, such as 2027-03-09T09:14:00+00:00; it was given #{text.inspect}."
+        end
+
+        # @return [Range<Time>, nil] half-open @raise [Usage]
+        def span(text)
+          return unless text
+
+          from, to, *rest = text.split("/", -1)
+          raise Usage, "--heads-down wants two times with a / between them." if to.nil? || rest.any?
+
+          span = time(from, "--heads-down")...time(to, "--heads-down")
+          raise Usage, "--heads-down ends before it starts." if span.end < span.begin
+
+          span
+        end
+
         def database = File.expand_path(options[:database] || ENV["UP_FRONT_DATABASE"] || File.join(ROOT, "var", "up_front.sqlite3"))
       end
     end

@@ -13,6 +13,8 @@ module UpFront
       ROLES = {"from" => %i[from], "to" => %i[to], "cc" => %i[cc], "recipients" => %i[to cc], "reply_to" => %i[reply_to]}.freeze
       FLAGS = %w[to_list has_unsubscribe automatic has_attachment first_contact reply_to_mine].freeze
       CHOICES = %w[kind sender_importance].freeze
+      # What tells little of a message is looked up only where a rule asks for nothing that tells more.
+      COMMON = {**(FLAGS + CHOICES).to_h { [_1, 2] }, subject_prefix: 1, anywhere_prefix: 1}.freeze
       MOST_KEYS = 5_000 # a rule that names more is looked at each time instead
 
       # @param rules [Array<Rule>]
@@ -53,7 +55,7 @@ module UpFront
 
         members = node.members.map { keys(_1) }
         case node.kind
-        when "all" then members.compact.min_by(&:size)
+        when "all" then members.compact.min_by { |some| [some.map { COMMON.fetch(_1.first, 0) }.max.to_i, some.size] }
         when "any" then members.flatten(1) if members.none?(&:nil?)
         end
       end

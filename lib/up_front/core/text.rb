@@ -10,9 +10,12 @@ module UpFront
     # from one text into the next. The store keeps these very strings in its columns, and so the matcher
     # and the SQL reader look through the same letters.
     module Text
-      WORD = /[\p{L}\p{Nd}]+/
       NOT_WORD = /[^\p{L}\p{Nd}]+/
-      SPACE = /[[:space:]]+/
+      BEYOND_ASCII = /[^\x00-\x7f]+/
+      SPACES = "\t\n\v\f\r\u0085\u1680\u2028\u2029" # those that NFKC leaves; it makes the others a plain space
+      ASCII_SPACES = "\t\n\v\f\r"
+      REMEMBERED = 5_000
+      LONGEST_REMEMBERED = 40
 
       module_function
 
@@ -20,8 +23,8 @@ module UpFront
       def fold(text)
         return "" if text.nil? || text.empty?
 
-        folded = text.ascii_only? ? text.downcase : fold_unicode(text)
-        folded.gsub(SPACE, " ").delete_prefix(" ").delete_suffix(" ")
+        folded = text.ascii_only? ? text.downcase.tr(ASCII_SPACES, " ") : fold_unicode(text)
+        folded.squeeze(" ").delete_prefix(" ").delete_suffix(" ")
       end
 
       # @param texts [Array<String, nil>] @return [String] folded, each between line feeds
@@ -34,13 +37,26 @@ module UpFront
       # @param laid [String] from {lay} @return [String] the words alone, each between spaces, the texts
       #   still parted by line feeds: "\n loan 14 ready \n second text \n"
       def words(laid)
-        laid.split("\n", -1)[1..-2].to_a.map { |text| " #{text.gsub(NOT_WORD, " ").strip} " }.join("\n").then { "\n#{_1}\n" }
+        laid.split("\n", -1)[1..-2].to_a.map { |text| " #{parted(text).strip} " }.join("\n").then { "\n#{_1}\n" }
       end
 
-      def fold_unicode(text)
-        text.unicode_normalize(:nfkc).downcase(:fold).unicode_normalize(:nfd).gsub(/\p{Mn}+/, "")
+      # Letters and digits of a folded text, with a space for each run of anything else.
+      def parted(text) = text.ascii_only? ? text.tr("^a-z0-9", " ").squeeze(" ") : text.gsub(NOT_WORD, " ")
+
+      # Normalising is slow, and most of a text is ASCII, for which lower case is all there is to do. Marks
+      # that combine with an ASCII letter are dropped in the end whichever way they are taken.
+      def fold_unicode(text) = text.downcase(:ascii).gsub(BEYOND_ASCII) { |run| fold_run(run) }.tr(SPACES, " ")
+
+      # The same few runs (a dash, an é) come again and again.
+      def fold_run(run)
+        return fold_letters(run) if run.size > LONGEST_REMEMBERED
+
+        @runs = {} if @runs.nil? || @runs.size > REMEMBERED
+        @runs[run] ||= fold_letters(run).freeze
       end
-      private_class_method :fold_unicode
+
+      def fold_letters(text) = text.unicode_normalize(:nfkc).downcase(:fold).unicode_normalize(:nfd).gsub(/\p{Mn}+/, "")
+      private_class_method :parted, :fold_unicode, :fold_run, :fold_letters
     end
   end
 end

@@ -22,9 +22,10 @@ module UpFront
 
       private
 
-      # What has surfaced and was announced stays so: undoing must not announce a message twice.
+      # What has surfaced and was announced stays so: undoing must not announce a message twice. Revisions
+      # only ever grow.
       def restore(model, row)
-        kept = row.except("announced_at")
+        kept = row.except("announced_at", "revision")
         record = model.find_by(model.primary_key => row[model.primary_key])
         return unless record
         return restore_rule(record, kept) if model == Store::Rule
@@ -33,6 +34,8 @@ module UpFront
       end
 
       def restore_rule(rule, row)
+        return if rule.attributes.except("version") == row.except("version")
+
         version = Store::RuleVersion.where(rule_id: rule.id).maximum(:version).to_i + 1
         rule.update!(row.merge("version" => version))
         Store::RuleVersion.create!(rule_id: rule.id, version: version, body: rule.body, act: "undone", at: now)

@@ -22,6 +22,12 @@ module UpFront
         end
       end
 
+      # @return [Hash, nil] the whole rulebook in the file's shape
+      def document
+        head = Rulebook.first or return
+        head.document.merge("rules" => Rule.in_order.map(&:body))
+      end
+
       # For whoever takes changes back without turning the revision (a test's transaction).
       def forget = LOCK.synchronize { @kept = nil }
 

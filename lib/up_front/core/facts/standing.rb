@@ -32,6 +32,7 @@ module UpFront
           end
 
           def found(operand, reading, _fact, _hit) = operand.of(reading.message).first
+          def schema(_op, _schemas) = {"type" => "array", "minItems" => 1, "items" => {"enum" => ROLES.keys}}
           def say(value, _op) = Words.join(value.map { ROLES.fetch(_1, _1) }, "or")
         end
 
@@ -51,6 +52,7 @@ module UpFront
           end
 
           def found(operand, reading, fact, _hit) = operand.from_me?(reading, fact)
+          def schema(op, schemas) = Types::Flag.schema(op, schemas)
           def say(value, op) = Types::Flag.say(value, op)
         end
 

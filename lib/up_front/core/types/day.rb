@@ -23,6 +23,7 @@ module UpFront
         end
 
         def found(operand, reading, fact, _hit) = reading.value(fact)&.then { operand.zone.date(_1).iso8601 } || ""
+        def schema(_op, schemas) = schemas.ref("date")
         def say(value, _op) = value
       end
     end

@@ -22,6 +22,8 @@ module UpFront
 
         def found(_operand, reading, fact, _hit) = reading.value(fact)
 
+        def schema(_op, _schemas) = {"type" => "boolean"}
+
         # The fact's words hold the whole sentence part: "it came through a list".
         def say(value, _op) = value ? "" : "not"
       end

@@ -24,6 +24,7 @@ module UpFront
         end
 
         def found(_operand, reading, fact, _hit) = reading.value(fact)
+        def schema(_op, _schemas) = {"type" => "number", "minimum" => 0}
         def say(value, _op) = value.to_s
       end
     end

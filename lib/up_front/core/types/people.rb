@@ -60,6 +60,8 @@ module UpFront
 
         def full(address) = address.name ? "#{address.name} <#{address.email}>" : address.email
 
+        def schema(op, schemas) = (op == "is") ? schemas.list("who") : Text.schema(op, schemas)
+
         def say(value, op)
           return Words.join(value.map { "“#{_1}”" }, "or") if op == "contains"
 

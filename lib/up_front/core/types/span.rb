@@ -24,6 +24,8 @@ module UpFront
           "#{operand.zone.weekday(here.to_date)} #{here.strftime("%H:%M")}"
         end
 
+        def schema(_op, schemas) = schemas.ref("span")
+
         def say(value, _op)
           "between #{value["from"]} and #{value["to"]} on #{Words.days(value["days"])}"
         end

@@ -90,6 +90,9 @@ module UpFront
           operand.patterns.filter_map { |pattern| maps.lazy.filter_map { _1.original(pattern) }.first }.uniq.join(", ")
         end
 
+        # @return [Hash] the JSON Schema of a value
+        def schema(_op, _schemas) = {"type" => "array", "minItems" => 1, "items" => {"type" => "string", "pattern" => "\\S"}}
+
         # @return [String] the value in a sentence
         def say(value, op) = value.map { "“#{_1}”" }.then { Words.join(_1, (op == "mentions_all") ? "and" : "or") }
       end

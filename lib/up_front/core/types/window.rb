@@ -17,6 +17,7 @@ module UpFront
         end
 
         def found(operand, reading, fact, _hit) = Span.found(operand, reading, fact, nil)
+        def schema(op, schemas) = Text.schema(op, schemas)
         def say(value, _op) = Words.join(value, "or")
       end
     end

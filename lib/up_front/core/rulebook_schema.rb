@@ -1,0 +1,84 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Core
+    # The rulebook's file as JSON Schema (2020-12). Facts, operators and values follow from {Facts}. What a
+    # schema cannot say (that a name is held by the file, that it is unique, at most eight groups inside one
+    # another) is said by {RulebookReader} alone.
+    class RulebookSchema
+      ID = "https://lanternquay.example/up-front/rulebook.schema.json"
+      TEXT = {"type" => "string"}.freeze
+      NAME = {"type" => "string", "pattern" => "\\S"}.freeze
+      TRUE = {"const" => true}.freeze
+      FLAG = {"type" => "boolean"}.freeze
+
+      def ref(name) = {"$ref" => "#/$defs/#{name}"}
+      def list(name, least: 1) = {"type" => "array", "items" => ref(name)}.merge(least.zero? ? {} : {"minItems" => least})
+      def object(properties, required = []) = {"type" => "object", "additionalProperties" => false, "required" => required, "properties" => properties}
+
+      # @return [Hash]
+      def to_h
+        {"$schema" => "https://json-schema.org/draft/2020-12/schema", "$id" => ID, "title" => "An Up Front rulebook", **whole, "$defs" => definitions}
+      end
+
+      private
+
+      def whole
+        object({
+          "format" => {"const" => Rulebook::FORMAT}, "version" => {"const" => Rulebook::VERSION},
+          "owner" => object({"name" => TEXT, "addresses" => list("address", least: 0), "organisation" => list("domain", least: 0), "time_zone" => NAME}, RulebookReader::OWNER),
+          "accounts" => named("addresses" => list("address", least: 0)), "contacts" => list("member", least: 0), "groups" => named("members" => list("member", least: 0)),
+          "labels" => named("colour" => ref("colour")), "templates" => named("text" => TEXT), "forward_to" => list("address", least: 0),
+          "inks" => {"type" => "array", "items" => object({"name" => NAME, "colour" => ref("colour"), "weight" => {"enum" => RulebookReader::WEIGHTS}, "mark" => FLAG}, %w[name colour])},
+          "plan" => object({"windows" => named("days" => ref("days"), "from" => ref("time"), "to" => ref("end_time")), "rounds" => named("days" => ref("days"), "at" => ref("time")), "days_off" => list("date", least: 0)}),
+          "rules" => list("rule", least: 0), "views" => {"type" => "array"}
+        }, RulebookReader::REQUIRED)
+      end
+
+      def named(properties) = {"type" => "array", "items" => object({"name" => NAME, **properties}, ["name", *properties.keys])}
+
+      def definitions
+        {
+          "address" => {"type" => "string", "pattern" => "^[^@\\s]+@[^@\\s]+$"}, "domain" => {"type" => "string", "pattern" => "^@?[^@\\s]+$"}, "member" => {"type" => "string", "pattern" => "^[^@\\s]*@[^@\\s]+$"},
+          "who" => {"type" => "string", "pattern" => "^(?:me|my_organisation|contacts|group:.*\\S.*|[^@\\s]*@[^@\\s]+)$"},
+          "colour" => {"type" => "string", "pattern" => "^#[0-9A-Fa-f]{6}$"}, "date" => {"type" => "string", "pattern" => "^\\d{4}-\\d\\d-\\d\\d$"},
+          "time" => {"type" => "string", "pattern" => "^(?:[01]\\d|2[0-3]):[0-5]\\d$"}, "end_time" => {"type" => "string", "pattern" => "^(?:(?:[01]\\d|2[0-3]):[0-5]\\d|24:00)$"},
+          "duration" => {"type" => "string", "pattern" => "^P(?!$)(?:\\d{1,6}W)?(?:\\d{1,6}D)?(?:T(?!$)(?:\\d{1,8}H)?(?:\\d{1,8}M)?(?:\\d{1,8}S)?)?$"},
+          "days" => {"type" => "array", "minItems" => 1, "items" => {"enum" => Zone::DAYS}}, "span" => object({"days" => ref("days"), "from" => ref("time"), "to" => ref("end_time")}, WeekSpan::KEYS),
+          "rule" => rule, "condition" => condition, "effects" => effects, "timing" => timing
+        }
+      end
+
+      def rule
+        date = {"anyOf" => [ref("date"), {"type" => "null"}]}
+        object({"name" => NAME, "enabled" => FLAG, "when" => ref("condition"), "unless" => {"anyOf" => [ref("condition"), {"type" => "null"}]}, "then" => ref("effects"),
+                "last_word" => FLAG, "ask_first" => FLAG, "from_date" => date, "until_date" => date}, Rule::REQUIRED)
+      end
+
+      def condition
+        groups = Condition::KEYS.map { object({_1 => {"type" => "array", "items" => ref("condition")}}, [_1]) }
+        leaves = Facts.all.values.flat_map { |fact| fact.type.ops.keys.map { |op| leaf({"const" => fact.name}, fact.type, op) } }
+        headers = Types::Text.ops.keys.map { |op| leaf({"type" => "string", "pattern" => "^header: ?[!-9;-~]+$"}, Types::Text, op) }
+        {"oneOf" => groups + leaves + headers}
+      end
+
+      def leaf(fact, type, op) = object({"fact" => fact, "op" => {"const" => op}, "value" => type.schema(op, self), "not" => FLAG}, %w[fact op value])
+
+      def effects
+        step = ->(key) { object({key => {"type" => "integer", "minimum" => 1}}, [key]) }
+        alert = object({"level" => {"enum" => Effects::LEVELS}, "text" => NAME.merge("maxLength" => Effects::MAX_ALERT_TEXT), "sound" => NAME, "desktop" => FLAG, "break_through" => FLAG}, %w[level])
+        object({
+          "timing" => ref("timing"), "priority" => {"oneOf" => [{"enum" => Effects::PRIORITIES.reverse}, step.call("raise"), step.call("lower")]},
+          "alert" => {"oneOf" => [{"const" => "none"}, alert]}, "ink" => NAME, **Effects::FLAGS.to_h { [_1, FLAG] }, "labels" => {"type" => "array", "minItems" => 1, "items" => NAME},
+          "follow_up" => object({"in" => ref("duration")}, %w[in]), "forward" => list("address"), "reply" => NAME
+        })
+      end
+
+      def timing
+        moment = [object({"days" => {"type" => "integer", "minimum" => 0, "maximum" => Plan::HORIZON_DAYS}, "at" => ref("time")}, %w[days at]),
+          object({"weekday" => {"enum" => Zone::DAYS}, "at" => ref("time")}, %w[weekday at]), object({"after" => ref("duration")}, %w[after])]
+        {"oneOf" => [*%w[now next_round off_front].map { object({_1 => true}, [_1]) }, object({"round" => NAME}, %w[round]), object({"until" => {"oneOf" => moment}}, %w[until])]}
+      end
+    end
+  end
+end
