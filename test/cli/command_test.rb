@@ -62,4 +62,62 @@ class CommandTest < Minitest::Test
     assert_equal [0, "hi"], [status, Post::Letter.new(File.binread(out.strip)).fields[:subject]]
     assert_equal 1, run_command("deliver", "w@q.example", "--mail", @folder, command: "post-office").last
   end
+
+  def file(name, text) = path(name).tap { File.write(_1, text) }
+  def book(**more) = file("rules.json", JSON.generate(document(**more)))
+  LETTER = "From: Ana <ana@casadomar.example>\nTo: wren@lanternquay.example\nSubject: Loan\nMessage-ID: <1@x>\nDate: Tue, 9 Mar 2027 09:14:00 +0000\n\nText\n"
+
+  def test_decide_prints_a_claim_a_line_in_order_from_files_and_standard_input
+    rules = book(rules: [rule("Loans", when: leaf("subject", "mentions", ["loan"]), then: {"labels" => ["Loans"]})])
+    mbox = file("two.mbox", "From a@b Tue Mar  9 07:00:00 2027\n#{LETTER}\nFrom a@b Tue Mar  9 07:00:00 2027\n#{LETTER.sub("Loan", "Lunch")}")
+    out, _, status = run_command("decide", "--rulebook", rules, mbox, "-", input: LETTER)
+    claims = out.lines.map { JSON.parse(_1) }
+    assert_equal [0, [["Loans"], [], ["Loans"]]], [status, claims.map { _1["labels"] }]
+    assert_equal %w[message_id arrived_at surface_at held priority alert ink labels keep_at_top flag mark_read discard follow_up_at forward reply proposals trace], claims[0].keys
+    assert_equal ["<1@x>", "2027-03-09T10:30:00+00:00", true, ["covered by window Morning", "round Mid at 10:30"]], claims[0].values_at("message_id", "surface_at", "held").push(claims[0]["trace"]["timing"])
+    out, = run_command("decide", "--rulebook", rules, "--at", "2027-03-09T12:30:00+03:00", "--heads-down", "2027-03-09T10:00:00Z/2027-03-09T11:15:00Z", "--pretty", "-", input: LETTER)
+    assert_equal %w[2027-03-09T09:30:00+00:00 2027-03-09T11:15:00+00:00], JSON.parse(out).values_at("arrived_at", "surface_at")
+  end
+
+  def test_decide_knows_the_history_that_it_is_given_and_no_other
+    rules = book(rules: [rule("New", when: leaf("first_contact", "is", true), then: {"labels" => ["Loans"]}), rule("Answer", when: leaf("reply_to_mine", "is", true), then: {"labels" => ["Border"]})])
+    history = file("old.mbox", "From a@b Tue Mar  9 07:00:00 2027\nFrom: wren@lanternquay.example\nTo: ana@casadomar.example\nMessage-ID: <mine@x>\nDate: Mon, 8 Mar 2027 09:00:00 +0000\n\nx\n")
+    answer = file("answer.eml", LETTER.sub("Subject", "In-Reply-To: <mine@x>\nSubject"))
+    labels = ->(*more) { JSON.parse(run_command("decide", "--rulebook", rules, *more, answer)[0])["labels"] }
+    assert_equal [["Loans"], ["Border"]], [labels.call, labels.call("--history", history)]
+  end
+
+  def test_what_decide_cannot_use_is_told_and_the_rest_is_printed
+    rules = book
+    undated = file("undated.eml", "From: a@b.example\nSubject: when?\n\nx")
+    out, error, status = run_command("decide", "--rulebook", rules, undated, file("good.eml", LETTER))
+    assert_equal [1, 1, true], [status, out.lines.size, error.include?("undated.eml, message 1 (\"when?\"): it tells no arrival")]
+    _, error, status = run_command("decide", "--rulebook", file("bad.json", JSON.generate(document(rules: [rule(then: {"ink" => "Gold"})]))), undated)
+    assert_equal [1, true], [status, error.include?("bad.json: /rules/0/then/ink: expected the name of an ink that this rulebook holds")]
+    wrong = [["--at", "yesterday"], ["--heads-down", "2027-03-09T10:00:00Z/2027-03-09T09:00:00Z"], ["--zap"]]
+    wrong.each { |options| assert_equal 2, run_command("decide", "--rulebook", rules, *options, undated).last, options.inspect }
+    assert_equal 2, run_command("decide", "--rulebook", "-", "-").last
+  end
+
+  def test_round_and_check
+    rules = book
+    out, = run_command("round", "--rulebook", rules, "--at", "2027-03-09T09:14:00Z")
+    assert_equal({"covered_by" => ["Morning"], "surface_at" => "2027-03-09T10:30:00+00:00", "next_round" => {"name" => "Mid", "at" => "2027-03-09T10:30:00+00:00"}}, JSON.parse(out))
+    out, = run_command("round", "--rulebook", rules, "--at", "2027-03-19T09:14:00Z")
+    assert_equal ["Morning", "Day off"], JSON.parse(out)["covered_by"]
+    assert_equal 0, run_command("check", rules).last
+    _, error, status = run_command("check", "-", input: "{}")
+    assert_equal [1, true], [status, error.include?("standard input: /owner: expected this key, which is missing")]
+  end
+
+  def test_the_rulebook_goes_out_and_comes_in
+    rules = book(rules: [rule("A")])
+    assert_match(/added: rule “A”/, upfront("import-rulebook", rules, "--yes")[0])
+    exported = file("out.json", upfront("export")[0])
+    assert_match(/Nothing would change/, upfront("import-rulebook", exported)[0])
+    assert_match(/removed: rule “A”.*Nothing was changed/m, upfront("import-rulebook", book)[0])
+    out, = upfront("import-rulebook", rules.then { book(rules: [rule("B")]) }, "--yes")
+    assert_equal 0, upfront("undo", out[/undo (\d+)/, 1]).last
+    assert_equal File.read(exported), upfront("export")[0]
+  end
 end

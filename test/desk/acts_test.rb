@@ -101,4 +101,44 @@ class ActsTest < Minitest::Test
     assert_equal %w[/name /then/ink], error.faults.map(&:pointer).sort
     assert_equal 1, Store::Rule.count
   end
+
+  def test_a_rule_that_cannot_be_read_takes_no_other_with_it
+    set_up(rules: [rule("A"), rule("B")])
+    Store::Rule.first.update!(body: {"name" => "A", "when" => {"every" => []}})
+    Store::Shelf.forget
+    assert_equal %w[B], names
+    save(rule("C"))
+    assert_equal %w[C B], names
+  end
+
+  def test_a_rule_saved_under_an_older_form_is_still_read
+    steps = {1 => ->(body) { body.merge("when" => {"all" => [body["when"]]}) }, 2 => ->(body) { body.merge("last_word" => true) }}
+    assert_equal({"name" => "A", "when" => {"all" => ["x"]}, "last_word" => true}, Core::RuleForms.today({"name" => "A", "when" => "x"}, 1, steps: steps, version: 3))
+    assert_equal({"name" => "A"}, Core::RuleForms.today({"name" => "A"}, 3, steps: steps, version: 3))
+  end
+
+  def bring(document) = Desk::ImportRulebook.new(clock).call(document)
+
+  def test_a_whole_rulebook_is_brought_in_and_taken_back
+    set_up(rules: [rule("A"), rule("B")])
+    before = Store::Shelf.document
+    given = before.merge("rules" => [rule("C"), rule("b", then: {"priority" => "low"})], "labels" => before["labels"] + [{"name" => "New", "colour" => "#000000"}])
+    assert_equal ["added: rule “C”", "changed: rule “b”", "removed: rule “A”", "added: label “New”"], Desk::ImportRulebook.new(clock).preview(given).map(&:to_s)
+    revision = Store::Shelf.rulebook.revision
+    done = bring(given)
+    assert_equal [%w[C b], 3], [names, Store::Shelf.document["labels"].size]
+    assert_operator Store::Shelf.rulebook.revision, :>, revision
+    undo(done)
+    assert_equal before, Store::Shelf.document
+    assert_operator Store::Shelf.rulebook.revision, :>, revision + 1
+  end
+
+  def test_a_round_trip_changes_nothing
+    set_up(rules: [rule("A", unless: {"any" => []}, last_word: true)])
+    done = bring(Store::Shelf.document)
+    assert_equal [nil, []], [done.undo_id, done.result]
+    moved = Store::Shelf.document.merge("rules" => [rule("B"), *Store::Shelf.document["rules"]])
+    bring(moved)
+    assert_equal ["moved: the order of the rules"], Desk::ImportRulebook.new(clock).preview(moved.merge("rules" => moved["rules"].reverse)).map(&:to_s)
+  end
 end

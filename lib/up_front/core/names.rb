@@ -6,7 +6,7 @@ module UpFront
     # templates, forwarding addresses. Names are compared folded. Kept apart so that a condition can be
     # compiled once, with everything it refers to.
     class Names
-      KINDS = {labels: "label", inks: "ink", templates: "template", windows: "window", rounds: "round"}.freeze
+      KINDS = {labels: "a label", inks: "an ink", templates: "a template", windows: "a window", rounds: "a round"}.freeze
 
       attr_reader :zone, :me, :organisation, :contacts, :forward_to
 
@@ -27,7 +27,7 @@ module UpFront
       def find(kind, name) = name.is_a?(String) ? @named.fetch(kind, {})[Text.fold(name)] : nil
 
       def fetch(kind, name, check)
-        find(kind, name) || check.refuse("the name of a #{KINDS.fetch(kind)} that this rulebook holds", name)
+        find(kind, name) || check.refuse("the name of #{KINDS.fetch(kind)} that this rulebook holds", name)
       end
 
       def window(name, check) = fetch(:windows, name, check)

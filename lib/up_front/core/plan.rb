@@ -25,6 +25,7 @@ module UpFront
         @days_off = days_off.to_set.freeze
         @starting = {}
         @stops = {}
+        @around = {}
         freeze
       end
 
@@ -79,7 +80,7 @@ module UpFront
       # A stretch lasts at most a day, and a clock change shifts it by less than another.
       def stretches_around(instant)
         date = zone.date(instant)
-        (date - 2..date + 1).flat_map { starting_on(_1) }
+        remember(@around, date) { (date - 2..date + 1).flat_map { starting_on(_1) }.freeze }
       end
 
       def starting_on(date)

@@ -11,6 +11,7 @@ module UpFront
     # and the SQL reader look through the same letters.
     module Text
       NOT_WORD = /[^\p{L}\p{Nd}]+/
+      NOT_WORD_ASCII = "\x00-\x2f\x3a-\x60\x7b-\x7f" # a folded text holds no capitals
       BEYOND_ASCII = /[^\x00-\x7f]+/
       SPACES = "\t\n\v\f\r\u0085\u1680\u2028\u2029" # those that NFKC leaves; it makes the others a plain space
       ASCII_SPACES = "\t\n\v\f\r"
@@ -41,7 +42,11 @@ module UpFront
       end
 
       # Letters and digits of a folded text, with a space for each run of anything else.
-      def parted(text) = text.ascii_only? ? text.tr("^a-z0-9", " ").squeeze(" ") : text.gsub(NOT_WORD, " ")
+      def parted(text)
+        words = text.tr(NOT_WORD_ASCII, " ")
+        words = words.gsub(BEYOND_ASCII) { |run| run.gsub(NOT_WORD, " ") } unless words.ascii_only?
+        words.squeeze(" ")
+      end
 
       # Normalising is slow, and most of a text is ASCII, for which lower case is all there is to do. Marks
       # that combine with an ASCII letter are dropped in the end whichever way they are taken.

@@ -14,7 +14,7 @@ module UpFront
           check(body, rule)
           words = id ? "Changed the rule “#{body["name"]}”." : "Made the rule “#{body["name"]}”."
           before = rule.attributes
-          rule.update!(body: tidy(body), version: rule.version + 1)
+          rule.update!(body: tidy(body), form: Core::Rulebook::VERSION, version: rule.version + 1)
           keep_version(rule, id ? "changed" : "made")
           event("rules", revision: Store::Shelf.turn)
           Done.new(words: words, undo_id: undo(words, rule, before, new: id.nil?), result: rule)
@@ -36,7 +36,7 @@ module UpFront
       # The whole rulebook is read with the new rule in it, so that names and references are checked as ever.
       def check(body, rule)
         head = Store::Rulebook.first!.document
-        others = Store::Rule.in_order.where.not(id: rule.id).map(&:body)
+        others = Store::Shelf.rulebook.rules.reject { _1.id == rule.id }.map(&:to_h)
         Core::Rulebook.read(head.merge("rules" => others + [body]))
       rescue Core::Refused => refused
         prefix = "/rules/#{others.size}"

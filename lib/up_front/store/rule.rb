@@ -7,7 +7,10 @@ module UpFront
       self.table_name = "rules"
       scope :in_order, -> { where(deleted_at: nil).order(:position, :id) }
 
-      def name = body["name"]
+      def name = body["name"].to_s
+
+      # @return [Hash] the body in today's form
+      def today = Core::RuleForms.today(body, form)
     end
   end
 end

@@ -15,21 +15,32 @@ module UpFront
         LOCK.synchronize do
           return @kept if @kept&.revision == revision && @path == Database.path
 
-          head = Rulebook.first
-          rules = Rule.in_order.to_a
           @path = Database.path
-          @kept = Core::Rulebook.read(head.document.merge("rules" => rules.map(&:body)), revision: head.revision, ids: rules.map(&:id))
+          @kept = read(Rulebook.first, Rule.in_order.to_a, revision)
         end
       end
 
       # @return [Hash, nil] the whole rulebook in the file's shape
       def document
         head = Rulebook.first or return
-        head.document.merge("rules" => Rule.in_order.map(&:body))
+        head.document.merge("rules" => Rule.in_order.map(&:today))
       end
 
       # For whoever takes changes back without turning the revision (a test's transaction).
       def forget = LOCK.synchronize { @kept = nil }
+
+      # Rules that cannot be read (saved by a newer version, or damaged) are left out, so that they take no
+      # other rule with them; the page of rules says so.
+      # @return [Core::Rulebook]
+      def read(head, rules, revision)
+        document = head.document.merge("rules" => rules.map(&:today))
+        Core::Rulebook.read(document, revision: revision, ids: rules.map(&:id))
+      rescue Core::Refused => refused
+        broken = refused.faults.filter_map { _1.pointer[/\A\/rules\/(\d+)/, 1]&.to_i }.uniq
+        raise if broken.empty?
+
+        read(head, rules.reject.with_index { |_, place| broken.include?(place) }, revision)
+      end
 
       # Replaces the head: owner, people, labels, plan. @param document [Hash] without rules
       def put(document)

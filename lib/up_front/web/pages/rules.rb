@@ -14,10 +14,17 @@ module UpFront
         # @param row [Store::Rule]
         def show(row)
           rule = @rulebook.rules.find { _1.id == row.id }
+          return unreadable(row) unless rule
+
           {id: row.id, version: row.version, name: row.name, enabled: rule.enabled, sentence: Core::Sentence.rule(rule), body: rule.to_h}
         end
 
         private
+
+        def unreadable(row)
+          {id: row.id, version: row.version, name: row.name, enabled: false, body: {name: row.name, when: {}, then: {}},
+           sentence: "This rule cannot be read by this version of Up Front, and decides nothing. It is kept as it was saved."}
+        end
 
         def lead
           rules = @rulebook.rules
