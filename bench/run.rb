@@ -53,7 +53,7 @@ class Bench
       figures.add("memory at its highest", figures.peak_memory_mb, "MB", budget: "300 MB")
 
       rulebook = Store::Shelf.rulebook
-      Deciding.new(figures, heap, seed: @options[:seed]).call
+      Deciding.new(figures, MailHeap.new(2 * @options[:messages], seed: @options[:seed]), seed: @options[:seed]).call
       node = rulebook.rules.first.when
       counting = figures.median { Store::SQLReader.messages(node).count }
       figures.add("counting a condition over #{Store::Message.count} messages", counting * 1000, "ms", budget: "50 ms over 100,000")

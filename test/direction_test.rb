@@ -31,6 +31,8 @@ class DirectionTest < Minitest::Test
   def test_no_room_reaches_up
     broken = MAY_USE.flat_map do |room, allowed|
       above = ROOMS - allowed - [ROOMS.find { _1.casecmp?(room) }]
+      next [] if above.empty?
+
       Dir["#{ROOT}/lib/up_front/#{room}/**/*.rb"].flat_map do |file|
         File.readlines(file).reject { _1.strip.start_with?("#") }.grep(/(?<![\w:])(?:#{above.join("|")})::/).map { "#{file.delete_prefix(ROOT)}: #{_1.strip}" }
       end

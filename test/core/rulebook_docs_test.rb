@@ -18,6 +18,11 @@ class RulebookDocsTest < Minitest::Test
     assert JSONSchemer.valid_schema?(Core::RulebookSchema.new.to_h)
   end
 
+  def test_the_table_of_facts_is_the_one_that_the_facts_make
+    shown = File.read(File.join(DOCS, "rulebook.md"))[/#{Regexp.escape(Core::FactTable::START)}\n\n(.*?)\n\n#{Regexp.escape(Core::FactTable::FINISH)}/mo, 1]
+    assert_equal Core::FactTable.to_s, shown
+  end
+
   def letter_of(text)
     letter = Post::Letter.new("#{text}\n#{"\n" unless text.include?("\n\n")}")
     fields = letter.fields

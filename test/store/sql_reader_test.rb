@@ -14,21 +14,26 @@ class SQLReaderTest < Minitest::Test
     super
     set_up
     @random = Random.new(7)
-    60.times { |number| keep(number) }
-    @messages = Store::Message.order(:id).to_a
+    @values = {}
   end
 
   def pick(list) = list[@random.rand(list.size)]
 
   # The store's own writing is under test, so messages go in as values.
-  def keep(number)
-    mail = mail(
+  def keep(mail, number)
+    reading = Core::Reading.new(mail)
+    @values[Store::Intake.write(reading, account: Store::Account.first, digest: number.to_s, raw: "x", unreadable: false, names: Store::Shelf.rulebook.names)] = mail
+  end
+
+  def draw_awkward_mail = 60.times { |number| keep(awkward(number), number) }
+
+  def awkward(number)
+    mail(
       from: @random.rand(8).zero? ? [] : [address(pick(PEOPLE), pick([nil, "Ána Férro", "Wren"]))], to: Array.new(@random.rand(3)) { pick(PEOPLE) }, cc: Array.new(@random.rand(2)) { pick(PEOPLE) },
       subject: pick(AWKWARD), body: "#{pick(AWKWARD)} #{pick(AWKWARD)}", arrived_at: at("00:00", "2027-03-01") + @random.rand(14 * 86_400), message_id: "<#{number}@x>",
       date: pick([nil, at("23:59", "2027-03-08"), at("00:00")]), headers: pick([{}, {"x-ship" => ["Gull", "loan tern"]}, {"list-id" => ["<l>"]}, {"importance" => ["high"]}, {"auto-submitted" => ["auto-generated"]}]),
       attachments: Array.new(@random.rand(3)) { Core::Attachment.new(name: pick(["a.pdf", "Löan.CSV"]), type: "x/y", bytes: 1) }, size: @random.rand(100), mailbox: pick(%w[INBOX Sent]), first_contact: @random.rand(2).zero?
     )
-    (@values ||= {})[Store::Intake.write(Core::Reading.new(mail), account: Store::Account.first, digest: number.to_s, raw: "x", unreadable: false, names: Store::Shelf.rulebook.names)] = mail
   end
 
   WORDS = ["loan", "lo*", "loán 14", "gr* str*", "map", "100", "straße", "quoted", "fine", "l* r*", "שלום"].freeze
@@ -46,9 +51,9 @@ class SQLReaderTest < Minitest::Test
     texts + people + others
   end
 
-  def agree(condition)
+  def agree(condition, names = Store::Shelf.rulebook.names)
     check = Core::Check.new
-    node = Core::Condition.read(condition, check, Store::Shelf.rulebook.names)
+    node = Core::Condition.read(condition, check, names)
     assert_empty check.faults
     expected = @values.select { |_, mail| Core::Matcher.holds?(node, Core::Reading.new(mail)) }.keys
     assert_equal expected, Store::SQLReader.messages(node).order(:id).pluck(:id), condition.inspect
@@ -56,13 +61,27 @@ class SQLReaderTest < Minitest::Test
   end
 
   def test_every_leaf_and_its_denial
+    draw_awkward_mail
     found = leaves.map { agree(_1) + agree(_1.merge("not" => true)) }
     assert(found.all? { _1 == @values.size })
   end
 
   def test_random_trees
+    draw_awkward_mail
     all = leaves
     grow = ->(depth) { (depth.zero? || @random.rand(3).zero?) ? all[@random.rand(all.size)] : {pick(%w[all any none]) => Array.new(@random.rand(4)) { grow.call(depth - 1) }} }
     120.times { agree(grow.call(3)) }
+  end
+
+  def test_the_whole_of_the_demos_mail
+    scenario = Demo::Scenario.new
+    (scenario.history + scenario.today).each_with_index do |item, number|
+      letter = Post::Letter.new(item.raw)
+      keep(letter.message(account: "Work", mailbox: item.folder || "INBOX", arrived_at: item.at), number)
+    end
+    book = Core::Rulebook.parse(File.read(Demo::World::RULEBOOK))
+    book.rules.each { |rule| agree(rule.when.to_h, book.names) && rule.unless && agree(rule.unless.to_h, book.names) }
+    [leaf("anywhere", "mentions", ["crate", "Kalnin*", "grüße"]), leaf("body", "contains", ["ö", "%"]), leaf("my_role", "is", %w[only_to]), leaf("kind", "is", %w[list notice]), leaf("in_window", "is", ["Night"]),
+      leaf("arrival", "within", {"days" => %w[sat sun], "from" => "10:00", "to" => "18:00"}), leaf("header:Precedence", "is", ["bulk"])].each { agree(_1, book.names) }
   end
 end

@@ -17,6 +17,7 @@ module UpFront
 
       # @param arguments [Array<String>] @return [Integer] the exit status
       def self.run(arguments)
+        arguments = ["help", *arguments.grep_v(/\A-/).first(1)] if arguments.intersect?(%w[--help -h])
         start(arguments.map { (_1 == "-") ? STANDARD_INPUT : _1 }, debug: true)
         0
       rescue Usage, Thor::Error => error
@@ -120,6 +121,10 @@ module UpFront
       desc "schema", "Print the JSON Schema of a rulebook's file"
       long_desc "Example: upfront schema > rulebook.schema.json"
       def schema = say(JSON.pretty_generate(Core::RulebookSchema.new.to_h))
+
+      desc "facts", "Print every fact with its operators, as a table in Markdown"
+      long_desc "Example: upfront facts"
+      def facts = say(Core::FactTable.to_s)
 
       desc "export", "Print the whole rulebook of the database"
       long_desc "Example: upfront export > rules.json"

@@ -10,14 +10,21 @@ module UpFront
         def to_s = open ? "#{text}*" : text
       end
 
+      MAX_WORDS = 100
+      MAX_OPEN_WORDS = 12 # where a `*` stands before the last word, each place in a text costs a step a word
+
       attr_reader :words
 
       # @param text [String] as written
       def initialize(text)
         @words = Text.fold(text).scan(/([\p{L}\p{Nd}]+)(\*?)/).map { |word, star| Word.new(word, star == "*").freeze }.freeze
         @head = plain_head.freeze
+        @rest = words.drop(1).map { |word| [word.text.b.freeze, word.open] }.freeze
         freeze
       end
+
+      # @return [Boolean] whether it is of more words than can be looked for in good time
+      def too_long? = words.size > (plain? ? MAX_WORDS : MAX_OPEN_WORDS)
 
       def empty? = words.empty?
 
@@ -33,9 +40,11 @@ module UpFront
       def in?(laid_words)
         return laid_words.include?(@head) if plain?
 
+        bytes = laid_words.b # places in bytes are found at once, those in letters by counting
+        head = @head.b
         from = 0
-        while (at = laid_words.index(@head, from))
-          return true if rest_at?(laid_words, at)
+        while (at = bytes.index(head, from))
+          return true if rest_at?(bytes, at)
 
           from = at + 1
         end
@@ -57,16 +66,16 @@ module UpFront
         " #{words.first.text}#{" " unless words.first.open}"
       end
 
-      def rest_at?(laid, at)
-        words.drop(1).reduce(laid.index(" ", at + 1)) do |gap, word|
-          return false unless laid[gap + 1, word.text.size] == word.text
+      def rest_at?(bytes, at)
+        gap = bytes.index(" ", at + 1)
+        @rest.all? do |word, open|
+          next false unless bytes.byteslice(gap + 1, word.bytesize) == word
 
-          ending = gap + 1 + word.text.size
-          return false unless word.open || laid[ending] == " "
+          ending = gap + 1 + word.bytesize
+          next false unless open || bytes.getbyte(ending) == 32
 
-          laid.index(" ", ending)
+          gap = bytes.index(" ", ending)
         end
-        true
       end
     end
   end

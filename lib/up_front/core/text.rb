@@ -24,6 +24,7 @@ module UpFront
       def fold(text)
         return "" if text.nil? || text.empty?
 
+        text = text.scrub unless text.valid_encoding?
         folded = text.ascii_only? ? text.downcase.tr(ASCII_SPACES, " ") : fold_unicode(text)
         folded.squeeze(" ").delete_prefix(" ").delete_suffix(" ")
       end

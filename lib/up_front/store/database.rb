@@ -37,6 +37,7 @@ module UpFront
         check(path)
         connect(path)
         migrate(path)
+        FactColumns.ensure!
         @path = path
       rescue Errno::EACCES, Errno::EROFS
         raise Unusable, "The database #{path} cannot be written: the permission is missing."

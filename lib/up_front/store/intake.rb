@@ -6,12 +6,10 @@ module UpFront
     module Intake
       EXCERPT = 240
       ROLES = %i[from sender to cc reply_to].freeze
-      FACTS = %w[size attachment_count recipient_count kind sender_importance to_list has_unsubscribe automatic].freeze
       TEXTS = {subject: "subject", body: "body", attachment_names: "attachment_name"}.freeze
 
-      MESSAGE = Insert.new("messages", *%i[account_id account_key mailbox mailbox_key digest message_id subject sender_name sender_key excerpt body
-        unreadable sent_at arrived_at has_attachment first_contact reply_to_mine from_me calendar_method people headers attachments],
-        *FACTS.map(&:to_sym), more: "RETURNING id")
+      COLUMNS = %i[account_id account_key mailbox mailbox_key digest message_id subject sender_name sender_key excerpt body unreadable sent_at arrived_at
+        from_me calendar_method people headers attachments].freeze
       RAW = Insert.new("raw_messages", :message_id, :bytes)
       TEXT = Insert.new("message_texts", :message_id, *%i[subject body people attachment_names].flat_map { [_1, :"#{_1}_words"] })
       PERSON = Insert.new("message_people", :message_id, :role, :key, :name_key, :domain_path)
@@ -40,7 +38,7 @@ module UpFront
       # @return [Integer] the new id
       def write(reading, account:, digest:, raw:, unreadable:, names:)
         message = reading.message
-        id = MESSAGE.call(columns(message, account, digest, unreadable, names))[0][0]
+        id = message_insert.call(columns(message, account, digest, unreadable, names))[0][0]
         RAW.call(message_id: id, bytes: SQLite3::Blob.new(raw))
         TEXT.call(message_id: id, **texts(reading))
         PERSON.all(people(message, id))
@@ -48,22 +46,19 @@ module UpFront
         id
       end
 
+      def message_insert = @message_insert ||= Insert.new("messages", *COLUMNS, *FactColumns.facts.map { _1.columns.first }, more: "RETURNING id")
+
       def columns(message, account, digest, unreadable, names)
         sender = message.from.first
         {
           account_id: account.id, account_key: Core::Text.fold(account.name), mailbox: message.mailbox, mailbox_key: Core::Text.fold(message.mailbox),
           digest: digest, message_id: message.message_id, subject: message.subject, sender_name: sender&.shown.to_s, sender_key: sender&.key,
           excerpt: excerpt(message.body), body: message.body, unreadable: unreadable, sent_at: message.date, arrived_at: message.arrived_at,
-          has_attachment: message.attachments.any?, first_contact: message.first_contact, reply_to_mine: message.reply_to_mine,
           from_me: message.from.any? { names.me.include?(_1) }, calendar_method: message.calendar_method,
           people: ROLES.to_h { |role| [role.to_s, Array(message.public_send(role)).map(&:to_h)] },
           headers: message.headers, attachments: message.attachments.map { _1.to_h.transform_keys(&:to_s) },
-          **facts(message)
+          **FactColumns.of(message)
         }
-      end
-
-      def facts(message)
-        FACTS.to_h { |name| [name.to_sym, Array(Core::Facts.find(name).read(message)).first] }
       end
 
       def texts(reading)

@@ -35,8 +35,8 @@ module UpFront
         when T::Text::Letters then letters(operand, fact)
         when T::People::Among then among(operand.set, fact.columns)
         when T::People::PartOf then part_of(operand, fact.columns)
-        when T::Flag::Operand then "#{flag_column(fact)} = #{operand.value ? 1 : 0}"
-        when T::Choice::Operand then "#{choice_column(fact)} IN (#{list(operand.keys)})"
+        when T::Flag::Operand then "messages.#{fact.columns.first} = #{operand.value ? 1 : 0}"
+        when T::Choice::Operand then "messages.#{fact.columns.first} IN (#{list(operand.keys)})"
         when T::Number::Operand then "messages.#{fact.columns.first} #{(operand.op == "at_least") ? ">=" : "<="} #{quote(operand.bound)}"
         when T::Day::Operand then day(operand, "messages.#{fact.columns.first}")
         when T::Span::Operand then spans(operand)
@@ -120,8 +120,6 @@ module UpFront
         "EXISTS (SELECT 1 FROM json_each(#{quote(stretches)}) span WHERE messages.arrived_at >= json_extract(span.value, '$[0]') AND messages.arrived_at < json_extract(span.value, '$[1]'))"
       end
 
-      def flag_column(fact) = "messages.#{(fact.name == "has_attachment") ? :has_attachment : fact.columns.first}"
-      def choice_column(fact) = "messages.#{fact.columns.first}#{"_key" if %w[account mailbox].include?(fact.name)}"
       def list(values) = values.map { quote(_1.to_s) }.join(", ")
       def quote(value) = Message.with_connection { _1.quote(value.is_a?(Time) ? value.getutc : value) }
     end

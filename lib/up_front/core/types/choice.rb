@@ -21,6 +21,9 @@ module UpFront
 
         def ops = OPS
 
+        # @return [Symbol, nil] the kind of column in which the store keeps an answer; places are kept otherwise
+        def column = choices && :string
+
         def operand(_op, value, check, _names)
           picked = check.list(value, empty: false) { |item, at| choices ? at.one_of(item, choices.keys) : at.filled(item) } or return
           Operand.new(picked.to_set { Core::Text.fold(_1) }.freeze).freeze

@@ -16,6 +16,9 @@ module UpFront
 
         def ops = OPS
 
+        # @return [Symbol] the kind of column in which the store keeps an answer
+        def column = :boolean
+
         def operand(_op, value, check, _names)
           Operand.new(value).freeze unless check.flag(value).nil?
         end

@@ -17,6 +17,9 @@ module UpFront
 
         def ops = OPS
 
+        # @return [Symbol] the kind of column in which the store keeps an answer
+        def column = :integer
+
         def operand(op, value, check, _names)
           return check.refuse("a number of at least 0", value) unless value.is_a?(Numeric) && value >= 0
 

@@ -77,7 +77,10 @@ module UpFront
           return at.refuse("a word with something to compare", text) if Core::Text.fold(text).empty?
           return text unless op.start_with?("mentions")
 
-          Phrase.new(text).empty? ? at.refuse("a word of letters or digits (for other signs use contains)", text) : text
+          phrase = Phrase.new(text)
+          return at.refuse("a word of letters or digits (for other signs use contains)", text) if phrase.empty?
+
+          phrase.too_long? ? at.refuse("at most #{Phrase::MAX_WORDS} words (#{Phrase::MAX_OPEN_WORDS} where * stands before the last)", found: "#{phrase.words.size} words") : text
         end
 
         # @param hit [Boolean] whether the operand holds

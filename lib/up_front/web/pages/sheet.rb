@@ -61,9 +61,7 @@ module UpFront
         def readings
           return [] if stale?
 
-          message = letter.message(account: @message.account.name, mailbox: @message.mailbox, arrived_at: @message.arrived_at,
-            first_contact: @message.first_contact, reply_to_mine: @message.reply_to_mine)
-          Core::Why.readings(@rulebook.decide(message).trace.to_h)
+          Core::Why.readings(@rulebook.decide(@message.to_core).trace.to_h)
         end
 
         def why
