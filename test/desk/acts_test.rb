@@ -44,6 +44,25 @@ class ActsTest < Minitest::Test
     assert_empty Desk::Announce.new(clock).call
   end
 
+  def test_undoing_takes_no_later_change_along
+    set_up(rules: [rule("A")])
+    id = take(date: at("08:30")).id
+    cleared = Desk::Clear.new(clock).call([id])
+    Desk::Flag.new(clock).call([id])
+    undo(cleared)
+    assert_equal [nil, true], Store::State.find(id).then { [_1.cleared_at, _1.flagged] }
+    a = Store::Rule.first
+    first = save(a.body.merge("name" => "B"), id: a.id, version: 1)
+    second = save(a.body.merge("name" => "C"), id: a.id, version: 2)
+    assert_match(/changed again since/, assert_raises(Desk::Act::Impossible) { undo(first) }.message)
+    [second, first].each { undo(_1) }
+    assert_equal %w[A], names
+    deleted = Desk::DeleteRule.new(clock).call(a.id)
+    save(rule("a"))
+    assert_match(/is called “a” now/, assert_raises(Desk::Act::Impossible) { undo(deleted) }.message)
+    assert_equal %w[a], names
+  end
+
   def test_what_cannot_be_done_is_said
     set_up
     assert_equal 404, assert_raises(Desk::Act::Impossible) { Desk::Clear.new(clock).call([99]) }.status

@@ -18,6 +18,8 @@ module UpFront
 
       EVENT = Store::Insert.new("events", :at, :kind, :payload)
 
+      UNTRACED = %w[id message_id version revision announced_at created_at].freeze # what only ever grows, or must not come back
+
       # @!attribute undo_id [Integer, nil] @!attribute words [String] what was done, for the notice
       Done = Struct.new(:words, :undo_id, :result, keyword_init: true)
 
@@ -36,12 +38,20 @@ module UpFront
 
       def event(kind, payload = {}) = EVENT.call(at: now, kind: kind, payload: payload)
 
-      # @param rows [Enumerable<Store::Record>] as they are before the change
-      # @return [Integer]
-      def undo_step(words, rows)
-        before = rows.group_by { _1.class.name.split("::").last }.transform_values { |all| all.map(&:attributes) }
-        Store::UndoStep.create!(at: now, words: words, before: before).id
+      # What the last save of a record changed, and nothing else of it: undoing must not take later changes along.
+      # @param before [Hash, nil] in place of what was there, for a record that undoing takes away
+      # @return [Hash, nil] key, before and after by column; nil when nothing changed
+      def trail(record, before: nil)
+        changes = record.saved_changes.except(*UNTRACED)
+        before ||= changes.transform_values(&:first)
+        return if before.empty?
+
+        {"key" => record.id, "before" => before, "after" => before.to_h { |column, _| [column, record[column]] }}
       end
+
+      # @param rows [Hash{String=>Array<Hash>}] trails by model
+      # @return [Integer]
+      def undo_step(words, rows) = Store::UndoStep.create!(at: now, words: words, before: rows.transform_values(&:compact)).id
     end
   end
 end

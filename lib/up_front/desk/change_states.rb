@@ -13,8 +13,12 @@ module UpFront
           raise Impossible.new("That message is not here.", status: 404) if states.empty?
 
           changed = states.select { change?(_1) }
-          undo_id = undo_step(words(states.size), changed) if changed.any?
-          changed.each { |state| change(state) && state.save! }
+          rows = changed.map do |state|
+            change(state)
+            state.save!
+            trail(state)
+          end
+          undo_id = undo_step(words(states.size), "State" => rows) if changed.any?
           event("changed", ids: changed.map(&:message_id)) if changed.any?
           Done.new(words: words(states.size), undo_id: undo_id)
         end

@@ -7,7 +7,7 @@ module UpFront
       private
 
       def change?(state) = state.cleared_at.nil?
-      def change(state) = state.assign_attributes(cleared_at: now) || true
+      def change(state) = state.assign_attributes(cleared_at: now)
       def words(count) = "Cleared #{messages(count)}. #{(count == 1) ? "It stays in its mailbox." : "They stay in their mailboxes."}"
     end
   end

@@ -9,8 +9,8 @@ module UpFront
         transaction do
           rule = Store::Rule.in_order.find_by(id: id) or raise Impossible.new("That rule is not there any more.", status: 404)
           words = "Deleted the rule “#{rule.name}”."
-          undo_id = undo_step(words, [rule])
           rule.update!(deleted_at: now)
+          undo_id = undo_step(words, "Rule" => [trail(rule)])
           event("rules", revision: Store::Shelf.turn)
           Done.new(words: words, undo_id: undo_id)
         end

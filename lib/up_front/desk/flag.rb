@@ -12,7 +12,7 @@ module UpFront
       private
 
       def change?(state) = state.flagged != @on
-      def change(state) = state.assign_attributes(flagged: @on) || true
+      def change(state) = state.assign_attributes(flagged: @on)
       def words(count) = @on ? "Flagged #{messages(count)}." : "Took the flag off #{messages(count)}."
     end
   end

@@ -18,13 +18,11 @@ module UpFront
           changes = preview(document)
           next Done.new(words: "That rulebook is the one in force; nothing was changed.", result: changes) if changes.empty?
 
-          before = [Store::Rulebook.first!.attributes, Store::Rule.all.map(&:attributes)]
-          made = put_rules(document.fetch("rules", []))
+          rows = put_rules(document.fetch("rules", []))
           put_accounts(document.fetch("accounts", []))
-          Store::Shelf.put(document)
+          head = trail(Store::Shelf.put(document))
           event("rules", revision: Store::Shelf.turn)
-          step = {"Rulebook" => [before[0]], "Rule" => before[1] + made.map { _1.attributes.merge("deleted_at" => now) }}
-          Done.new(words: words, undo_id: Store::UndoStep.create!(at: now, words: words, before: step).id, result: changes)
+          Done.new(words: words, undo_id: undo_step(words, "Rulebook" => [head], "Rule" => rows), result: changes)
         end
       end
 
@@ -35,20 +33,25 @@ module UpFront
           rest: document.except("format", "version", "owner", "plan", "accounts"))
       end
 
-      # @return [Array<Store::Rule>] the rules that were not there before
+      # @return [Array<Hash>] the trail of each rule that changed
       def put_rules(bodies)
         known = Store::Rule.in_order.to_h { [Core::Text.fold(_1.name), _1] }
-        made = bodies.each_with_index.filter_map do |body, place|
-          rule = known.delete(Core::Text.fold(body["name"]))
-          next Store::Rule.create!(position: place, body: body, created_at: now).tap { keep_version(_1, "brought in") } unless rule
+        put = bodies.each_with_index.map { |body, place| put_rule(known.delete(Core::Text.fold(body["name"])), body, place) }
+        put + known.values.map { |rule| rule.update!(deleted_at: now) && trail(rule) }
+      end
 
-          changed = rule.body != body
-          rule.update!(position: place, body: body, version: rule.version + (changed ? 1 : 0))
-          keep_version(rule, "brought in") if changed
-          nil
-        end
-        known.each_value { _1.update!(deleted_at: now) }
-        made
+      def put_rule(rule, body, place)
+        return make_rule(body, place) unless rule
+
+        changed = rule.body != body
+        rule.update!(position: place, body: body, version: rule.version + (changed ? 1 : 0))
+        trail(rule).tap { keep_version(rule) if changed }
+      end
+
+      def make_rule(body, place)
+        rule = Store::Rule.create!(position: place, body: body, created_at: now)
+        keep_version(rule)
+        trail(rule, before: {"deleted_at" => now})
       end
 
       # An account that holds mail stays, whatever the file says.
@@ -59,7 +62,7 @@ module UpFront
         end
       end
 
-      def keep_version(rule, act) = Store::RuleVersion.create!(rule_id: rule.id, version: rule.version, body: rule.body, act: act, at: now)
+      def keep_version(rule) = Store::RuleVersion.create!(rule_id: rule.id, version: rule.version, body: rule.body, act: "brought in", at: now)
     end
   end
 end

@@ -12,7 +12,7 @@ module UpFront
       private
 
       def change?(state) = state.unread == @read
-      def change(state) = state.assign_attributes(unread: !@read) || true
+      def change(state) = state.assign_attributes(unread: !@read)
       def words(count) = "Marked #{messages(count)} #{@read ? "read" : "unread"}."
     end
   end

@@ -11,9 +11,9 @@ module UpFront
           from = rules.index { _1.id == id } or raise Impossible.new("That rule is not there any more.", status: 404)
           rule = rules[from]
           words = "Moved the rule “#{rule.name}”."
-          undo_id = undo_step(words, rules)
           rules.insert(to.clamp(0, rules.size - 1), rules.delete_at(from))
-          rules.each_with_index { |each, place| each.update!(position: place) }
+          rows = rules.each_with_index.map { |each, place| each.update!(position: place) && trail(each) }
+          undo_id = undo_step(words, "Rule" => rows)
           event("rules", revision: Store::Shelf.turn)
           Done.new(words: words, undo_id: undo_id)
         end

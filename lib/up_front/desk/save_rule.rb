@@ -13,11 +13,11 @@ module UpFront
           rule = id ? existing(id, version) : Store::Rule.new(created_at: now, version: 0, position: position(place))
           check(body, rule)
           words = id ? "Changed the rule “#{body["name"]}”." : "Made the rule “#{body["name"]}”."
-          before = rule.attributes
           rule.update!(body: tidy(body), form: Core::Rulebook::VERSION, version: rule.version + 1)
+          row = id ? trail(rule) : trail(rule, before: {"deleted_at" => now})
           keep_version(rule, id ? "changed" : "made")
           event("rules", revision: Store::Shelf.turn)
-          Done.new(words: words, undo_id: undo(words, rule, before, new: id.nil?), result: rule)
+          Done.new(words: words, undo_id: undo_step(words, "Rule" => [row]), result: rule)
         end
       end
 
@@ -51,11 +51,6 @@ module UpFront
 
       def keep_version(rule, act)
         Store::RuleVersion.create!(rule_id: rule.id, version: rule.version, body: rule.body, act: act, at: now)
-      end
-
-      def undo(words, rule, before, new:)
-        row = new ? rule.attributes.merge("deleted_at" => now) : before
-        Store::UndoStep.create!(at: now, words: words, before: {"Rule" => [row]}).id
       end
     end
   end

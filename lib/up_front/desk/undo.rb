@@ -2,8 +2,8 @@
 
 module UpFront
   module Desk
-    # Takes an act back: puts the rows that it changed as they were, as long as nothing has changed them
-    # since in a way that undoing would lose.
+    # Takes an act back: puts the columns that it changed as they were. What was changed again since is not
+    # lost: such a column of a message's state stays, and a rule or rulebook that was changed again is refused.
     class Undo < Act
       MODELS = {"State" => Store::State, "Rule" => Store::Rule, "Rulebook" => Store::Rulebook}.freeze
 
@@ -14,6 +14,7 @@ module UpFront
           raise Impossible.new("That was undone already.", status: 409) if step.undone_at
 
           step.before.each { |model, rows| rows.each { restore(MODELS.fetch(model), _1) } }
+          names_are_free! if step.before.key?("Rule")
           step.update!(undone_at: now)
           tell(step)
           Done.new(words: "Undone: #{step.words}")
@@ -22,29 +23,32 @@ module UpFront
 
       private
 
-      # What has surfaced and was announced stays so: undoing must not announce a message twice. Revisions
-      # only ever grow.
       def restore(model, row)
-        kept = row.except("announced_at", "revision")
-        record = model.find_by(model.primary_key => row[model.primary_key])
-        return unless record
-        return restore_rule(record, kept) if model == Store::Rule
+        record = model.find_by(model.primary_key => row["key"]) or return
+        untouched = row["after"].select { |column, value| model.type_for_attribute(column).cast(value) == record[column] }.keys
+        return record.update!(row["before"].slice(*untouched)) if model == Store::State
+        raise Impossible.new("#{(model == Store::Rule) ? "The rule “#{record.name}”" : "The rulebook"} was changed again since; undo that first.", status: 409) if untouched.size < row["after"].size
 
-        record.update!(kept)
+        record.update!(row["before"])
+        keep_version(record) if model == Store::Rule
       end
 
-      def restore_rule(rule, row)
-        return if rule.attributes.except("version") == row.except("version")
+      # A rule that comes back may find its name taken.
+      def names_are_free!
+        names = Store::Rule.in_order.group_by { Core::Text.fold(_1.name) }
+        twice = names.values.find { _1.size > 1 } or return
+        raise Impossible.new("Another rule is called “#{twice.first.name}” now; rename it first.", status: 409)
+      end
 
-        version = Store::RuleVersion.where(rule_id: rule.id).maximum(:version).to_i + 1
-        rule.update!(row.merge("version" => version))
-        Store::RuleVersion.create!(rule_id: rule.id, version: version, body: rule.body, act: "undone", at: now)
+      def keep_version(rule)
+        rule.update!(version: Store::RuleVersion.where(rule_id: rule.id).maximum(:version).to_i + 1)
+        Store::RuleVersion.create!(rule_id: rule.id, version: rule.version, body: rule.body, act: "undone", at: now)
       end
 
       def tell(step)
-        ids = step.before.fetch("State", []).map { _1["message_id"] }
+        ids = step.before.fetch("State", []).map { _1["key"] }
         event("changed", ids: ids) if ids.any?
-        return unless step.before.key?("Rule")
+        return unless step.before.key?("Rule") || step.before.key?("Rulebook")
 
         event("rules", revision: Store::Shelf.turn)
       end

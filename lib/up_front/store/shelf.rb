@@ -42,10 +42,11 @@ module UpFront
         read(head, rules.reject.with_index { |_, place| broken.include?(place) }, revision)
       end
 
-      # Replaces the head: owner, people, labels, plan. @param document [Hash] without rules
+      # Replaces the head: owner, people, labels, plan. @return [Rulebook]
       def put(document)
         head = Rulebook.first_or_initialize(revision: 0)
         head.update!(document: document.except("rules"), revision: head.revision + 1)
+        head
       end
 
       # To be called in the transaction that changed a rule. @return [Integer] the new revision

@@ -2,7 +2,8 @@
 
 module UpFront
   module Store
-    # What an act changed, so that it can be taken back: rows as they were before, by table and key.
+    # What an act changed, so that it can be taken back: by model, each
+    # record's key with the columns that changed, as they were before and after.
     class UndoStep < Record
       self.table_name = "undo_steps"
     end
