@@ -12,6 +12,7 @@ module UpFront
       BEAT_SECONDS = 10 # a page that went away shows only on writing
       MOST_MISSED = 500 # a page that missed more is told to read everything anew
       MOST_PENDING = 256 * 1024
+      BUSY_MS = 5_000
 
       Page = Struct.new(:io, :pending)
 
@@ -22,7 +23,7 @@ module UpFront
       end
 
       def start
-        @database = SQLite3::Database.new(@path, readonly: true)
+        @database = open
         @last = last_id
         @thread = Thread.new { run }
         self
@@ -50,20 +51,27 @@ module UpFront
 
       private
 
+      def open = SQLite3::Database.new(@path, readonly: true).tap { _1.busy_timeout = BUSY_MS }
+
       def run
-        version = nil
-        beat = monotonic
-        until @stopping
-          sleep POLL_SECONDS
-          current = @database.get_first_value("PRAGMA data_version")
-          text = (current == version) ? "" : news
-          version = current
-          if monotonic - beat > BEAT_SECONDS
-            text += "event: beat\ndata: {}\n\n"
-            beat = monotonic
-          end
-          send_all(text)
+        @beat = monotonic
+        turn until @stopping
+      end
+
+      # A fault in one turn (the database busy for long, say) is told, and the next turn tries again: events
+      # are in the database and are not lost.
+      def turn
+        sleep POLL_SECONDS
+        current = @database.get_first_value("PRAGMA data_version")
+        text = (current == @version) ? "" : news
+        @version = current
+        if monotonic - @beat > BEAT_SECONDS
+          text += "event: beat\ndata: {}\n\n"
+          @beat = monotonic
         end
+        send_all(text)
+      rescue SQLite3::Exception => error
+        warn "#{error.class}: #{error.message}"
       end
 
       def monotonic = Process.clock_gettime(Process::CLOCK_MONOTONIC)
@@ -80,7 +88,7 @@ module UpFront
         return "" unless since
         return "id: #{@last}\nevent: reload\ndata: {}\n\n" if since > @last || @last - since > MOST_MISSED
 
-        @database_for_catching_up ||= SQLite3::Database.new(@path, readonly: true)
+        @database_for_catching_up ||= open
         @database_for_catching_up.execute("SELECT id, kind, payload FROM events WHERE id > ? AND id <= ? ORDER BY id", [since, @last]).map { frame(_1) }.join
       end
 
