@@ -23,12 +23,19 @@ if fresh || !world.ready?
   UpFront::Store::Database.close
 end
 
+# The demo's day stands still while the demo does not run.
+clock = UpFront::Clock::Adjustable.new(world.clock_file)
+pace = File.join(world.folder, "pace")
+clock.set(rate: Float(File.read(pace))) if File.exist?(pace)
+
 bin = File.join(UpFront::ROOT, "bin")
 office = spawn(RbConfig.ruby, File.join(bin, "post-office"), "play", "--mail", world.mail, "--script", world.script, "--clock", world.clock_file)
 server = spawn(RbConfig.ruby, File.join(bin, "upfront"), "serve", "--database", world.database, "--clock", world.clock_file, "--script", world.script, "--port", port.to_s)
 stop = proc { Process.kill("TERM", server) }
 %w[INT TERM].each { trap(_1, &stop) }
 _, status = Process.wait2(server)
+File.write(pace, clock.rate)
+clock.set(rate: 0.0)
 Process.kill("TERM", office)
 Process.wait(office)
 exit(status.exitstatus || 0)
