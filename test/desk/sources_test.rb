@@ -1,5 +1,6 @@
 # frozen_string_literal: true
 
+require "minitest/mock"
 require_relative "../support/desk_helper"
 
 class SourcesTest < Minitest::Test
@@ -56,6 +57,19 @@ class SourcesTest < Minitest::Test
     deliver(3)
     reading.call
     assert_equal [nil, 1], [source.reload.problem, Store::Message.count]
+  end
+
+  def test_one_message_that_cannot_be_taken_in_does_not_stop_the_others
+    source = Desk::AddSource.new(clock).call(@path).result
+    3.times { deliver(_1) }
+    fails = File.join(@path, "new", "1.x")
+    reading = reader(source)
+    read = Post::Letter.method(:read)
+    Post::Letter.stub(:read, ->(path) { (path == fails) ? raise(ArgumentError, "a fault of ours") : read.call(path) }) { assert_equal 2, reading.call }
+    assert_match(/1.x could not be taken in \(a fault of ours\)/, source.reload.problem)
+    deliver(9)
+    assert_equal 2, reading.call
+    assert_equal [nil, 4], [source.reload.problem, Store::Message.count]
   end
 
   def test_what_cannot_be_a_source_is_refused

@@ -70,8 +70,8 @@ module UpFront
           zone: zone,
           me: people(strings(owner["addresses"])),
           organisation: people(strings(owner["organisation"]).map { "@#{_1.delete_prefix("@")}" }),
-          contacts: people(members("contacts", @document["contacts"], @check.at("contacts"))),
-          groups: named("groups", %w[name members]) { |item, at| people(members("members", item["members"], at.at("members"))) },
+          contacts: people(members(@document["contacts"], @check.at("contacts"))),
+          groups: named("groups", %w[name members]) { |item, at| people(members(item["members"], at.at("members"))) },
           forward_to: addresses(@document["forward_to"] || [], @check.at("forward_to")) || [],
           named: {
             labels: named("labels", %w[name colour]) { |item, at| colour(item, at) && item },
@@ -156,7 +156,7 @@ module UpFront
         check.list(value) { |item, at| (item.is_a?(String) && item.match?(/\A@?[^@\s]+\z/)) ? item : at.refuse("a domain such as b.example", item) }
       end
 
-      def members(_key, value, check)
+      def members(value, check)
         check.list(value || []) do |item, at|
           (item.is_a?(String) && item.match?(/\A[^@\s]*@[^@\s]+\z/)) ? item : at.refuse("an address or @domain", item)
         end || []

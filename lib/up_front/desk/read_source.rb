@@ -28,11 +28,12 @@ module UpFront
       private
 
       def read
+        @trouble = nil
         @maildir.check
         fresh = []
         @maildir.each { |entry| fresh << entry unless seen.include?(entry.unique) }
         taken = fresh.sort_by { |entry| [entry.unique.to_i, entry.unique] }.each_slice(Batch::MOST).sum { take_slice(_1) }
-        repair(nil)
+        repair(@trouble)
         taken
       rescue Post::Maildir::Unusable, Errno::EACCES, Errno::ENOENT => problem
         repair(problem.message)
@@ -41,11 +42,18 @@ module UpFront
 
       def seen = @seen ||= Store::SeenFile.where(source_id: @source.id).pluck(:name).to_set
 
+      # One message that cannot be taken in must not stop the others: it is left in its folder, unseen, and
+      # told as the source's problem.
       # @return [Integer] messages taken in
       def take_slice(entries)
         taken = transaction { entries.count { take(_1) } }
         seen.merge(entries.map(&:unique))
         taken
+      rescue => error
+        return entries.sum { take_slice([_1]) } if entries.size > 1
+
+        @trouble = "#{entries.first.path} could not be taken in (#{error.message[0, 200]}). It is tried again when the folder changes."
+        0
       end
 
       def take(entry)
