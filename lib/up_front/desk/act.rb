@@ -46,8 +46,12 @@ module UpFront
         before ||= changes.transform_values(&:first)
         return if before.empty?
 
-        {"key" => record.id, "before" => before, "after" => before.to_h { |column, _| [column, record[column]] }}
+        after = before.to_h { |column, _| [column, record[column]] }
+        {"key" => record.id, "before" => before.transform_values { exact(_1) }, "after" => after.transform_values { exact(_1) }}
       end
+
+      # JSON would keep three digits of a second, the store keeps six, and undoing compares the two.
+      def exact(value) = value.respond_to?(:iso8601) ? value.to_time.getutc.iso8601(6) : value
 
       # @param rows [Hash{String=>Array<Hash>}] trails by model
       # @return [Integer]
