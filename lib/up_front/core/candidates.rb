@@ -107,7 +107,7 @@ module UpFront
           exact, prefixes = @tables[name], @tables[:"#{name}_prefix"]
           next unless exact || prefixes
 
-          reading.words(fact).split.uniq.each do |word|
+          (fact.parts || [fact]).flat_map { reading.words(_1).split }.uniq.each do |word|
             exact && (places = exact[word]) && found.concat(places)
             prefixes && @prefix_sizes[name].each { |size| (places = prefixes[word[0, size]]) && found.concat(places) if word.size >= size }
           end

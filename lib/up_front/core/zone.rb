@@ -23,10 +23,16 @@ module UpFront
       # @param instant [Time] @return [Time] the same instant with the zone's offset, for reading its parts
       def local(instant) = Time.at(instant, in: offset(instant.to_i))
 
+      # A decision asks for the date of one arrival several times over, so the last answer is kept at hand.
       # @return [Date]
       def date(instant)
+        known, date = @dated
+        return date if known.equal?(instant)
+
         here = local(instant)
-        Date.new(here.year, here.month, here.day)
+        date = Date.new(here.year, here.month, here.day)
+        @dated = [instant, date].freeze if instant.frozen?
+        date
       end
 
       # @return [Integer] minutes after midnight, seconds dropped
