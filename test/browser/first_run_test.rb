@@ -18,12 +18,15 @@ class FirstRunTest < Minitest::Test
 
   def set_up
     visit "/"
+    assert_selector("h1", text: "Whose mail is it?")
+    assert_accessible
     fill_in "Your name", with: "Wren Adeyemi"
     fill_in "Your addresses", with: "wren@lanternquay.example"
     fill_in "Time zone", with: "Europe/Lisbon"
     find("[role=option]", text: "Europe/Lisbon").click
     click_button "Go on"
     assert_selector("h1", text: "Where does your mail come from?")
+    assert_accessible
   end
 
   def mail(subject, date = Time.now) = "From: Ana <ana@casadomar.example>\nTo: wren@lanternquay.example\nSubject: #{subject}\nDate: #{date.rfc2822}\nMessage-ID: <#{subject.hash}@x>\n\nText\n"

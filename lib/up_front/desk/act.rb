@@ -38,6 +38,12 @@ module UpFront
 
       def event(kind, payload = {}) = EVENT.call(at: now, kind: kind, payload: payload)
 
+      # Adds a rule's body as it is now to its history.
+      # @param act [String] made, changed, undone or brought in
+      def keep_version(rule, act)
+        Store::RuleVersion.create!(rule_id: rule.id, version: rule.version, body: rule.body, act: act, at: now)
+      end
+
       # What the last save of a record changed, and nothing else of it: undoing must not take later changes along.
       # @param before [Hash, nil] in place of what was there, for a record that undoing takes away
       # @return [Hash, nil] key, before and after by column; nil when nothing changed

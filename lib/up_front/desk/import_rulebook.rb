@@ -45,12 +45,12 @@ module UpFront
 
         changed = rule.body != body
         rule.update!(position: place, body: body, version: rule.version + (changed ? 1 : 0))
-        trail(rule).tap { keep_version(rule) if changed }
+        trail(rule).tap { keep_version(rule, "brought in") if changed }
       end
 
       def make_rule(body, place)
         rule = Store::Rule.create!(position: place, body: body, created_at: now)
-        keep_version(rule)
+        keep_version(rule, "brought in")
         trail(rule, before: {"deleted_at" => now})
       end
 
@@ -61,8 +61,6 @@ module UpFront
           account ? account.update!(addresses: given["addresses"]) : Store::Account.create!(name: given["name"], addresses: given["addresses"])
         end
       end
-
-      def keep_version(rule) = Store::RuleVersion.create!(rule_id: rule.id, version: rule.version, body: rule.body, act: "brought in", at: now)
     end
   end
 end

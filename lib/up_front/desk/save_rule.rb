@@ -48,10 +48,6 @@ module UpFront
       def position(place)
         (place == :first) ? Store::Rule.in_order.minimum(:position).to_i - 1 : Store::Rule.in_order.maximum(:position).to_i + 1
       end
-
-      def keep_version(rule, act)
-        Store::RuleVersion.create!(rule_id: rule.id, version: rule.version, body: rule.body, act: act, at: now)
-      end
     end
   end
 end

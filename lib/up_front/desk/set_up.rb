@@ -41,7 +41,7 @@ module UpFront
 
       def keep(body, place)
         rule = Store::Rule.create!(position: place, body: body, created_at: now)
-        Store::RuleVersion.create!(rule_id: rule.id, version: 1, body: body, act: "made", at: now)
+        keep_version(rule, "made")
       end
     end
   end

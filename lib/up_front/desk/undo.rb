@@ -30,7 +30,7 @@ module UpFront
         raise Impossible.new("#{(model == Store::Rule) ? "The rule “#{record.name}”" : "The rulebook"} was changed again since; undo that first.", status: 409) if untouched.size < row["after"].size
 
         record.update!(row["before"])
-        keep_version(record) if model == Store::Rule
+        keep_restored(record) if model == Store::Rule
       end
 
       # A rule that comes back may find its name taken.
@@ -40,9 +40,9 @@ module UpFront
         raise Impossible.new("Another rule is called “#{twice.first.name}” now; rename it first.", status: 409)
       end
 
-      def keep_version(rule)
+      def keep_restored(rule)
         rule.update!(version: Store::RuleVersion.where(rule_id: rule.id).maximum(:version).to_i + 1)
-        Store::RuleVersion.create!(rule_id: rule.id, version: rule.version, body: rule.body, act: "undone", at: now)
+        keep_version(rule, "undone")
       end
 
       def tell(step)
