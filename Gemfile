@@ -13,6 +13,9 @@ gem "addressable", "~> 2.9"
 gem "mail", "~> 2.9"
 gem "loofah", "~> 2.25"
 
+gem "parslet", "~> 2.0"
+gem "vcardigan", "~> 0.0.9"
+
 gem "activerecord", "~> 7.2.4"
 gem "sqlite3", "~> 2.8"
 

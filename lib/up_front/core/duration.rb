@@ -18,6 +18,19 @@ module UpFront
         new(days: weeks * 7 + days, seconds: hours * 3600 + minutes * 60 + seconds, text: text)
       end
 
+      UNITS = {"W" => "week", "D" => "day", "H" => "hour", "M" => "minute", "S" => "second"}.freeze
+
+      # @param text [String] as {parse} takes it @return [String] "1 day and 2 hours", the numbers as written
+      def self.say(text)
+        text.scan(/(\d+)([WDHMS])/).map { |number, unit| "#{number} #{UNITS.fetch(unit)}#{"s" unless number.to_i == 1}" }.join(" and ")
+      end
+
+      # @param parts [Array<Array(String, String)>] number and unit, "2" and "hour" @return [String]
+      def self.write(parts)
+        days, clock = parts.map { |number, unit| [number, UNITS.key(unit)] }.sort_by { UNITS.keys.index(_1.last) }.partition { |_, letter| "WD".include?(letter) }
+        "P#{days.join}#{"T#{clock.join}" if clock.any?}"
+      end
+
       def initialize(days:, seconds:, text:)
         @days = days
         @seconds = seconds

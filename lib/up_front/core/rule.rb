@@ -5,9 +5,9 @@ module UpFront
     # One rule: when … unless … then …
     class Rule
       REQUIRED = %w[name when then].freeze
-      OPTIONAL = %w[enabled unless last_word ask_first from_date until_date].freeze
+      OPTIONAL = %w[enabled unless last_word ask_first from_date until_date heading].freeze
 
-      attr_reader :name, :when, :unless, :effects, :enabled, :last_word, :ask_first, :from_date, :until_date, :id
+      attr_reader :name, :when, :unless, :effects, :enabled, :last_word, :ask_first, :from_date, :until_date, :heading, :id
 
       # @param id [Object, nil] the store's key, for whoever needs to find the rule again
       # @return [Rule, nil]
@@ -20,6 +20,7 @@ module UpFront
           when: value.key?("when") ? Condition.read(value["when"], check.at("when"), names) : nil,
           unless: value["unless"]&.then { Condition.read(_1, check.at("unless"), names) },
           effects: value.key?("then") ? Effects.read(value["then"], check.at("then"), names) : nil,
+          heading: value["heading"]&.then { check.at("heading").filled(_1) },
           **read_switches(value, check), **read_dates(value, check)
         }
         new(**parts) if check.faults.size == before
@@ -49,7 +50,7 @@ module UpFront
       def to_h
         {"name" => name, "enabled" => enabled, "when" => self.when.to_h, "unless" => self.unless&.to_h, "then" => effects.said,
          "last_word" => last_word, "ask_first" => ask_first,
-         "from_date" => from_date&.iso8601, "until_date" => until_date&.iso8601}
+         "from_date" => from_date&.iso8601, "until_date" => until_date&.iso8601, "heading" => heading}
       end
     end
   end

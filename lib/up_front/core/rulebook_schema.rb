@@ -52,7 +52,7 @@ module UpFront
       def rule
         date = {"anyOf" => [ref("date"), {"type" => "null"}]}
         object({"name" => NAME, "enabled" => FLAG, "when" => ref("condition"), "unless" => {"anyOf" => [ref("condition"), {"type" => "null"}]}, "then" => ref("effects"),
-                "last_word" => FLAG, "ask_first" => FLAG, "from_date" => date, "until_date" => date}, Rule::REQUIRED)
+                "last_word" => FLAG, "ask_first" => FLAG, "from_date" => date, "until_date" => date, "heading" => {"anyOf" => [NAME, {"type" => "null"}]}}, Rule::REQUIRED)
       end
 
       def condition

@@ -24,7 +24,7 @@ module UpFront
       def sentence(text) = text.empty? ? text : text[0].upcase + text[1..]
 
       def days(days)
-        case days.sort_by { Zone::DAYS.index(_1) }
+        case days
         when Zone::DAYS then "every day"
         when Zone::DAYS.first(5) then "working days"
         when Zone::DAYS.last(2) then "weekends"

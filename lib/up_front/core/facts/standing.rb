@@ -33,7 +33,7 @@ module UpFront
 
           def found(operand, reading, _fact, _hit) = operand.of(reading.message).first
           def schema(_op, _schemas) = {"type" => "array", "minItems" => 1, "items" => {"enum" => ROLES.keys}}
-          def say(value, _op) = Words.join(value.map { ROLES.fetch(_1, _1) }, "or")
+          def say(value, _op) = Words.join(value.map { ROLES.fetch(_1) }, "or")
         end
 
         # As the role, for mail that the owner sent.

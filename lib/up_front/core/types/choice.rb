@@ -32,7 +32,7 @@ module UpFront
         def found(_operand, reading, fact, _hit) = reading.value(fact).join(", ")
 
         def schema(op, schemas) = choices ? {"type" => "array", "minItems" => 1, "items" => {"enum" => choices.keys}} : Text.schema(op, schemas)
-        def say(value, _op) = Words.join(value.map { choices ? choices.fetch(_1, _1) : _1 }, "or")
+        def say(value, _op) = Words.join(value.map { choices ? choices.fetch(_1) : Quoting.name(_1) }, "or")
       end
     end
   end

@@ -63,7 +63,7 @@ module UpFront
         def schema(op, schemas) = (op == "is") ? schemas.list("who") : Text.schema(op, schemas)
 
         def say(value, op)
-          return Words.join(value.map { "“#{_1}”" }, "or") if op == "contains"
+          return Text.say(value, op) if op == "contains"
 
           Words.join(value.map { who(_1) }, "or")
         end
@@ -73,9 +73,9 @@ module UpFront
           when "me" then "me"
           when "my_organisation" then "my organisation"
           when "contacts" then "one of my contacts"
-          when /\Agroup:(.+)/m then "one of #{$1}"
-          when /\A@/ then "anyone at #{term.delete_prefix("@")}"
-          else term
+          when /\Agroup:(.*)/m then "one of #{Quoting.name($1)}"
+          when /\A@/ then "anyone at #{Quoting.domain(term.delete_prefix("@"))}"
+          else Quoting.address(term)
           end
         end
       end

@@ -97,7 +97,7 @@ module UpFront
         def schema(_op, _schemas) = {"type" => "array", "minItems" => 1, "items" => {"type" => "string", "pattern" => "\\S"}}
 
         # @return [String] the value in a sentence
-        def say(value, op) = value.map { "“#{_1}”" }.then { Words.join(_1, (op == "mentions_all") ? "and" : "or") }
+        def say(value, op) = Words.join(value.map { Quoting.text(_1) }, (op == "mentions_all") ? "and" : "or")
       end
     end
   end

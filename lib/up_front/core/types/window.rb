@@ -18,7 +18,7 @@ module UpFront
 
         def found(operand, reading, fact, _hit) = Span.found(operand, reading, fact, nil)
         def schema(op, schemas) = Text.schema(op, schemas)
-        def say(value, _op) = Words.join(value, "or")
+        def say(value, _op) = Words.join(value.map { Quoting.name(_1) }, "or")
       end
     end
   end

@@ -1,0 +1,84 @@
+# frozen_string_literal: true
+
+require "parslet"
+
+module UpFront
+  module Core
+    # The written language: rules as plain English sentences of a fixed grammar (docs/language.md). {Sentence}
+    # prints it; this hears it back, losing nothing.
+    module Language
+      MAX_TEXT = 20_000 # letters of one rule; longer than any that a person writes
+      MAX_BRACKETS = 40 # inside one another: twice what the deepest condition is printed with, and bounds the reading
+      DEFAULTS = {"enabled" => true, "unless" => nil, "last_word" => false, "ask_first" => false, "from_date" => nil, "until_date" => nil, "heading" => nil}.freeze
+
+      module_function
+
+      # @param rules [Array<Rule>] @return [String] one after the other, each with its name
+      def say(rules) = rules.map { "Rule #{Quoting.text(_1.name)}\n#{Sentence.rule(_1)}\n" }.join("\n")
+
+      # @param text [String] a rule without its name
+      # @return [Hash] its body in the file's shape, all keys but the name @raise [Misread]
+      def hear_rule(text) = body(read(text, :sentence))
+
+      # @param text [String] rules with their names, as {say} prints them
+      # @return [Array<Hash>] @raise [Misread] the first that cannot be read
+      def hear(text) = read_all(text)
+
+      def read_all(text)
+        before = +""
+        parts(text).map do |part|
+          body(read(part, :named)).tap { before << part }
+        rescue Misread => misread
+          raise misread.moved(before)
+        end
+      end
+
+      # One text a rule: each begins with a line "Rule “…”", outside of quotes.
+      def parts(text)
+        starts = []
+        position = 0
+        text.scan(/“(?:[^\\”]|\\.)*”|"(?:[^\\"]|\\.)*"|^[ \t]*[Rr]ule(?=\s)|./m) do |piece|
+          starts << position if piece.match?(/\A[ \t]*[Rr]ule\z/)
+          position += piece.size
+        end
+        return [text] if starts.size < 2
+
+        ([0] + starts.drop(1) + [text.size]).each_cons(2).map { |from, to| text[from...to] }
+      end
+
+      def read(text, root)
+        bounded!(text)
+        Meaning.bare(grammar.public_send(root).parse(text, reporter: reporter = Furthest.new))
+      rescue Furthest::Stopped
+        raise Misread.at(text, reporter.place, reporter.expected)
+      end
+
+      def bounded!(text)
+        raise Misread.at(text, 0, []) unless text.valid_encoding?
+        raise Misread.too_long(text) if text.size > MAX_TEXT
+
+        deep = 0
+        text.gsub(/“(?:[^\\”]|\\.)*”/m, "").each_char.with_index do |letter, _|
+          deep += {"(" => 1, ")" => -1}.fetch(letter, 0)
+          raise Misread.too_deep if deep > MAX_BRACKETS
+        end
+      end
+
+      def grammar = Thread.current[:up_front_grammar] ||= Grammar.new
+
+      # @param found [Hash] what the grammar gave @return [Hash]
+      def body(found)
+        asides = Array(found[:asides]).grep(Hash).map { _1[:aside] }
+        twice!(found["then"].map(&:first))
+        name = found.key?("name") ? {"name" => found["name"]} : {}
+        {**name, **DEFAULTS, **found.slice("when", "unless"), "then" => found["then"].to_h, **asides.reduce({}, :merge)}
+      end
+
+      def twice!(topics)
+        topic = topics.find { topics.count(_1) > 1 } or return
+        raise Misread.said_twice(topic)
+      end
+      private_class_method :read_all, :parts, :read, :bounded!, :grammar, :body, :twice!
+    end
+  end
+end

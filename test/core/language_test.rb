@@ -1,0 +1,83 @@
+# frozen_string_literal: true
+
+require_relative "../support/core_helper"
+require_relative "../support/random_rules"
+
+class LanguageTest < Minitest::Test
+  include CoreHelper
+
+  def hear(text) = Core::Language.hear_rule(text)
+
+  def test_what_is_said_is_heard_again_whatever_the_rule
+    random = RandomRules.new(Random.new(Minitest.seed))
+    400.times do
+      body = random.rule
+      rule = rulebook(rules: [body]).rules.first
+      text = Core::Language.say([rule])
+      assert_equal [rule.to_h], Core::Language.hear(text), text
+    end
+  end
+
+  def test_two_different_conditions_never_print_alike
+    random = RandomRules.new(Random.new(Minitest.seed))
+    printed = {}
+    600.times do
+      body = random.condition(3)
+      words = Core::Sentence.condition(rulebook(rules: [rule(when: body)]).rules.first.when)
+      assert_equal printed.fetch(words, body), body, words
+      printed[words] = body
+    end
+  end
+
+  def test_brackets_say_how_conditions_stand_together
+    same = {
+      "the sender is me or it came through a list" => {"any" => [leaf("from", "is", ["me"]), leaf("to_list", "is", true)]},
+      "the sender is me" => {"all" => [leaf("from", "is", ["me"])]},
+      "(the sender is me)" => leaf("from", "is", ["me"]),
+      "none of (it is a newsletter or list mail, it has no attachment)" => nil,
+      "none of (it is a newsletter or list mail or it has no attachment)" => {"none" => [leaf("kind", "is", %w[newsletter list]), leaf("has_attachment", "is", false)]},
+      "(the sender is me or it came through a list) and anything holds" => {"all" => [{"any" => [leaf("from", "is", ["me"]), leaf("to_list", "is", true)]}, {"all" => []}]},
+      "it is not true that it came through a list" => {"all" => [leaf("to_list", "is", true, not: true)]}
+    }
+    same.compact.each { |words, condition| assert_equal condition, hear("When #{words}: straight in.")["when"], words }
+  end
+
+  def test_it_is_read_however_it_is_laid_out
+    laid = "when the  sender\n is \"ana@casadomar.example\" ,\n unless it came through a list :\n straight in , high priority . It asks first. It has the last word ."
+    assert_equal [{"all" => [leaf("from", "is", ["ana@casadomar.example"])]}, {"any" => [leaf("to_list", "is", true)]}, true, true], hear(laid).values_at("when", "unless", "ask_first", "last_word")
+  end
+
+  def misread(text)
+    hear(text)
+    flunk "#{text} was read"
+  rescue Core::Language::Misread => misread
+    misread
+  end
+
+  def test_a_misreading_points_at_the_word_and_offers_the_nearest
+    told = {
+      "When the sendr is me: straight in." => ["sendr", "sender"], "When the sender is me, unles it came through a list: straight in." => ["unles", "unless"],
+      "When the subject mentoins “a”: straight in." => ["mentoins", "mentions"], "When the sender is me: strait in." => ["strait", "straight in"],
+      "When the sender is me: high prioity." => ["prioity.", "priority"], "When the sender is me: straight in. It hs the last word." => ["hs", "has the last word"],
+      "Wen the sender is me: straight in." => ["Wen", "When"]
+    }
+    told.each { |text, (found, nearest)| assert_equal [found, nearest, text.index(found)], misread(text).then { [_1.found, _1.nearest, _1.place.from] }, text }
+  end
+
+  def test_a_misreading_says_what_was_expected
+    assert_includes misread("When the subject mentions a: straight in.").message, "column 27: “a” cannot stand here; expected a text in quotes"
+    assert_includes misread("When the sender is me: straight in").message, "the text ends, and expected “,” or “.”"
+    assert_includes misread("When the sender is me: straight in, off the Front.").message, "timing is said twice"
+    assert_includes misread("When #{"(" * 50}the sender is me").message, "brackets"
+    assert_includes misread("When the subject mentions “#{"a" * 20_001}”: straight in.").message, "letters"
+    assert_equal ["«", []], misread("When the sender is me and «: straight in.").then { [_1.found, _1.nearest.to_a] }
+  end
+
+  def test_a_file_of_rules_names_the_line
+    good = "Rule “One”\nWhen the sender is me: straight in.\n\nRule “Two, of “quotes\\”\nRule of thumb”\nWhen it is a newsletter: "
+    assert_equal ["One", "Two, of “quotes”\nRule of thumb"], Core::Language.hear("#{good}low priority.\n").map { _1["name"] }
+    error = assert_raises(Core::Language::Misread) { Core::Language.hear("#{good}low prority.\n") }
+    assert_match(/\Aline 6, column 30: “prority/, error.message)
+    assert_raises(Core::Language::Misread) { Core::Language.hear("") }
+  end
+end
