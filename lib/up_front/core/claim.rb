@@ -12,6 +12,19 @@ module UpFront
       # @!attribute round [String, nil] the name of the round with which it surfaces
       attr_reader(*FIELDS, :round)
 
+      # @param verdict [Verdict] what the rules have said @param surfacing [Hash] see {Surfacing#to_h}
+      # @param zone [Zone] @param arrival [Time] @param trace [Trace, nil]
+      def self.of(verdict, surfacing, zone, arrival, message_id: nil, trace: nil)
+        new(
+          message_id: message_id, arrived_at: arrival, **surfacing.slice(:surface_at, :held, :round),
+          priority: verdict.priority, alert: surfacing[:surface_at] && verdict.alert, ink: verdict["ink"],
+          labels: verdict.labels, keep_at_top: verdict["keep_at_top"] || false, flag: verdict["flag"] || false,
+          mark_read: verdict["mark_read"] || false, discard: verdict["discard"] || false,
+          follow_up_at: verdict.follow_up&.after(arrival, zone),
+          forward: verdict.forward, reply: verdict["reply"], proposals: verdict.proposals, trace: trace
+        )
+      end
+
       def initialize(round: nil, **fields)
         @round = round
         FIELDS.each { instance_variable_set(:"@#{_1}", fields.fetch(_1)) }

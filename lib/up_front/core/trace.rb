@@ -41,6 +41,9 @@ module UpFront
       # @return [Hash] the rules that had something to say, and the timing: what is worth keeping
       def kept = {"rules" => @told.keys.map { account(_1) }, "timing" => timing}
 
+      # @return [Array<Array(Rule, String)>] the rules that had something to say, with their outcome
+      def told = @told.map { |place, told| [@rules[place], told.outcome] }
+
       def [](key) = to_h[key]
       def ==(other) = other.is_a?(Trace) && other.to_h == to_h
       def to_json(*options) = to_h.to_json(*options)

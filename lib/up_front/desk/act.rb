@@ -38,6 +38,16 @@ module UpFront
 
       def event(kind, payload = {}) = EVENT.call(at: now, kind: kind, payload: payload)
 
+      # Turns the revision, decides held mail anew by it, and leaves the undo step of it all.
+      # @param rows [Hash{String=>Array<Hash>}] trails by model
+      # @return [Done]
+      def rules_changed(words, rows, result: nil)
+        event("rules", revision: Store::Shelf.turn)
+        anew = DecideAnew.new(clock).call
+        rows = rows.merge("State" => anew.rows) if anew.rows.any?
+        Done.new(words: words + anew.words, undo_id: undo_step(words, rows), result: result)
+      end
+
       # Adds a rule's body as it is now to its history.
       # @param act [String] made, changed, undone or brought in
       def keep_version(rule, act)

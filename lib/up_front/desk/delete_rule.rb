@@ -2,7 +2,7 @@
 
 module UpFront
   module Desk
-    # Takes a rule out of the order. What it decided stays decided; no message is touched.
+    # Takes a rule out of the order. What it decided of mail that is in stays decided; held mail is decided anew.
     class DeleteRule < Act
       # @return [Done] @raise [Impossible]
       def call(id)
@@ -10,9 +10,7 @@ module UpFront
           rule = Store::Rule.in_order.find_by(id: id) or raise Impossible.new("That rule is not there any more.", status: 404)
           words = "Deleted the rule “#{rule.name}”."
           rule.update!(deleted_at: now)
-          undo_id = undo_step(words, "Rule" => [trail(rule)])
-          event("rules", revision: Store::Shelf.turn)
-          Done.new(words: words, undo_id: undo_id)
+          rules_changed(words, {"Rule" => [trail(rule)]})
         end
       end
     end

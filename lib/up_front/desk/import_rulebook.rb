@@ -21,8 +21,7 @@ module UpFront
           rows = put_rules(document.fetch("rules", []))
           put_accounts(document.fetch("accounts", []))
           head = trail(Store::Shelf.put(document))
-          event("rules", revision: Store::Shelf.turn)
-          Done.new(words: words, undo_id: undo_step(words, "Rulebook" => [head], "Rule" => rows), result: changes)
+          rules_changed(words, {"Rulebook" => [head], "Rule" => rows}, result: changes)
         end
       end
 

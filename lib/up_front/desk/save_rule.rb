@@ -6,18 +6,19 @@ module UpFront
     class SaveRule < Act
       # @param body [Hash] the rule as in the rulebook file
       # @param id [Integer, nil] of the rule to change @param version [Integer, nil] as it was when read
-      # @param place [Symbol] :first or :last, for a new one
+      # @param place [Symbol, Integer] of a new one: :first, :last, or so many rules before it
       # @return [Done] with the rule as result @raise [Core::Refused, Impossible]
       def call(body, id: nil, version: nil, place: :first)
         transaction do
-          rule = id ? existing(id, version) : Store::Rule.new(created_at: now, version: 0, position: position(place))
+          rule = id ? existing(id, version) : Store::Rule.new(created_at: now, version: 0, position: 0)
           check(body, rule)
+          sensible!(body, rule)
           words = id ? "Changed the rule “#{body["name"]}”." : "Made the rule “#{body["name"]}”."
           rule.update!(body: tidy(body), form: Core::Rulebook::VERSION, version: rule.version + 1)
           row = id ? trail(rule) : trail(rule, before: {"deleted_at" => now})
           keep_version(rule, id ? "changed" : "made")
-          event("rules", revision: Store::Shelf.turn)
-          Done.new(words: words, undo_id: undo_step(words, "Rule" => [row]), result: rule)
+          moved = id ? [] : put(rule, place)
+          rules_changed(words, {"Rule" => [row, *moved]}, result: rule)
         end
       end
 
@@ -45,8 +46,19 @@ module UpFront
 
       def tidy(body) = body.slice(*Core::Rule::REQUIRED, *Core::Rule::OPTIONAL).merge("name" => body["name"].strip)
 
-      def position(place)
-        (place == :first) ? Store::Rule.in_order.minimum(:position).to_i - 1 : Store::Rule.in_order.maximum(:position).to_i + 1
+      # What the format allows and nobody means is refused where it is written, and not when an old rule is switched.
+      def sensible!(body, rule)
+        return if rule.persisted? && body.values_at("when", "unless", "then") == rule.body.values_at("when", "unless", "then")
+
+        faults = Core::Draft.new(body, Store::Shelf.rulebook.names).faults
+        raise Core::Refused, faults if faults.any?
+      end
+
+      # @return [Array<Hash>] the trails of the rules that moved
+      def put(rule, place)
+        rules = Store::Rule.in_order.where.not(id: rule.id).to_a
+        rules.insert({first: 0, last: rules.size}.fetch(place) { place.clamp(0, rules.size) }, rule)
+        MoveRule.number(rules) { |each| trail(each) unless each == rule }
       end
     end
   end

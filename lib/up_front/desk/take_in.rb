@@ -7,8 +7,6 @@ module UpFront
     class TakeIn < Act
       RECENT_SECONDS = 2 * 86_400 # what arrived longer ago than this comes in as history
 
-      CLAIM = Store::Insert.new("claims", *%i[message_id surface_at round held priority alert ink labels keep_at_top follow_up_at forward reply
-        proposals trace revision decided_at])
       STATE = Store::Insert.new("states", *%i[message_id surface_at came unread flagged cleared_at announced_at discarded_at])
 
       KNOWN = Store::Ask.new("SELECT id FROM messages WHERE account_id = ? AND digest = ?")
@@ -53,7 +51,7 @@ module UpFront
         reading = Core::Reading.new(message)
         id = Store::Intake.write(reading, account: account, digest: digest, raw: letter.raw, unreadable: letter.unreadable?, names: rulebook.names)
         claim = rulebook.decide(message, reading: reading)
-        keep_claim(id, claim)
+        Store::Claims.write(id, claim, revision: rulebook.revision, at: now)
         keep_state(id, claim, came, seen: seen, flagged: flagged)
         event("arrived", ids: [id], held: claim.held) if came == "arrived"
         Taken.new(id: id, outcome: came.to_sym)
@@ -63,14 +61,6 @@ module UpFront
         fields = letter.fields
         {first_contact: Store::Intake.first_contact?(fields.fetch(:from, []).first, before: arrived_at),
          reply_to_mine: Store::Intake.reply_to_mine?(fields[:message_id], fields.fetch(:references, []))}
-      end
-
-      def keep_claim(id, claim)
-        CLAIM.call(
-          message_id: id, surface_at: claim.surface_at, round: claim.round, held: claim.held, priority: claim.priority, alert: claim.alert,
-          ink: claim.ink, labels: claim.labels, keep_at_top: claim.keep_at_top, follow_up_at: claim.follow_up_at, forward: claim.forward,
-          reply: claim.reply, proposals: claim.proposals, trace: claim.trace.kept, revision: rulebook.revision, decided_at: now
-        )
       end
 
       # History and what lies in Sent and the like are cleared and silent from the start.

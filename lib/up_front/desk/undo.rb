@@ -16,7 +16,8 @@ module UpFront
           step.before.each { |model, rows| rows.each { restore(MODELS.fetch(model), _1) } }
           names_are_free! if step.before.key?("Rule")
           step.update!(undone_at: now)
-          tell(step)
+          changed = Store::FormerClaim.restore(step.id)
+          tell(step, changed)
           Done.new(words: "Undone: #{step.words}")
         end
       end
@@ -45,12 +46,14 @@ module UpFront
         keep_version(rule, "undone")
       end
 
-      def tell(step)
-        ids = step.before.fetch("State", []).map { _1["key"] }
+      # Held mail is decided anew by the rules that are back.
+      def tell(step, changed)
+        ids = changed | step.before.fetch("State", []).map { _1["key"] }
         event("changed", ids: ids) if ids.any?
         return unless step.before.key?("Rule") || step.before.key?("Rulebook")
 
         event("rules", revision: Store::Shelf.turn)
+        DecideAnew.new(clock).call
       end
     end
   end

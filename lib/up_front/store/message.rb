@@ -17,13 +17,19 @@ module UpFront
       # @return [Array<Core::Address>] @param role [String] from, sender, to, cc, reply_to
       def addresses(role) = people.fetch(role, []).map { Core::Address.new(_1["email"], _1["name"]) }
 
+      # Many at once, without asking for each one's references. @return [Hash{Integer=>Core::Message}]
+      def self.to_core(ids)
+        references = MessageReference.where(message_id: ids).pluck(:message_id, :reference).group_by(&:first)
+        where(id: ids).includes(:account).to_h { |row| [row.id, row.to_core(references: references.fetch(row.id, []).map(&:last))] }
+      end
+
       # @return [Core::Message] as the rules saw it when it came
-      def to_core
+      def to_core(references: MessageReference.where(message_id: id).pluck(:reference))
         Core::Message.new(
           message_id: message_id, subject: subject, body: body, date: sent_at, arrived_at: arrived_at, account: account.name, mailbox: mailbox, headers: headers, size: size,
           from: addresses("from"), sender: addresses("sender").first, to: addresses("to"), cc: addresses("cc"), reply_to: addresses("reply_to"),
           attachments: attachments.map { Core::Attachment.new(**_1.transform_keys(&:to_sym)) }, calendar_method: calendar_method,
-          references: MessageReference.where(message_id: id).pluck(:reference), first_contact: first_contact, reply_to_mine: reply_to_mine
+          references: references, first_contact: first_contact, reply_to_mine: reply_to_mine
         )
       end
 

@@ -1,0 +1,111 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Desk
+    # What other rules would do to mail that is here and to what is held. Nothing is changed by asking.
+    class Prospect
+      # @!attribute before [Core::Claim] by the rules in force @!attribute after [Core::Claim] by the others
+      # @!attribute heard [Core::Trial::Heard] what the others say, with who was outranked
+      Item = Struct.new(:id, :arrived_at, :before, :after, :heard, keyword_init: true)
+      # @!attribute now [Integer] held messages that would come in now; the others wait otherwise than before
+      Held = Struct.new(:now, :later, :sooner, :never, keyword_init: true) do
+        def any? = to_h.values.any?(&:positive?)
+
+        # @return [String] "Three held messages would come in now."
+        def to_s
+          parts = [said(now, "would come in now"), said(sooner, "would come sooner"), said(later, "would wait longer"), said(never, "would never come in by themselves", "would never come in by itself")]
+          parts.compact.then { _1.empty? ? "" : "#{Core::Words.sentence(Core::Words.join(_1, "and"))}." }
+        end
+
+        private
+
+        def said(count, words, one = words) = count.zero? ? nil : "#{Core::Words.count(count, "held message")} #{(count == 1) ? one : words}"
+      end
+
+      Kept = Struct.new(:rulebook, :moments, :trial)
+
+      # @return [Kept] what the rules in force decide, kept from one question to the next
+      def self.kept(rulebook)
+        return @kept if @kept&.rulebook.equal?(rulebook)
+
+        moments = Core::Moments.new(rulebook.plan)
+        @kept = Kept.new(rulebook, moments, Core::Trial.new(rulebook.rules, rulebook.zone, moments)).freeze
+      end
+
+      attr_reader :roll
+
+      # @param rulebook [Core::Rulebook] in force @param rules [Array<Core::Rule>] the others, in order
+      # @param touched [Array<Core::Rule>] of both, those that were changed, moved, added or taken out
+      # @param roll [Store::Roll] the mail to look at
+      def initialize(rulebook, rules, touched:, now:, roll: Store::Roll.at(now))
+        @rulebook = rulebook
+        @rules = rules
+        @touched = touched
+        @now = now
+        @roll = roll
+        kept = Prospect.kept(rulebook)
+        @before = kept.trial
+        @after = Core::Trial.new(rules, rulebook.zone, kept.moments)
+      end
+
+      # @return [Integer] bits of the messages that a changed rule matches, before or after
+      def affected = @affected ||= @touched.map { matches(_1) }.reduce(0, :|)
+
+      def matches(rule) = roll.matches(rule, @rulebook.meaning)
+
+      # @param within [Integer] bits of the messages to look at
+      # @return [Array<Item>] those that a changed rule matches, the newest first
+      def items(within = roll.everything)
+        bits = affected & within
+        before, after = fitting(@rulebook.rules, bits), fitting(@rules, bits)
+        roll.places_of(bits).map { |place| item(place, before[place], after[place]) }.sort_by { -_1.arrived_at.to_f }
+      end
+
+      # @return [Array(Integer, Integer)] how many alerts sound, by the rules in force and by the others
+      # @yield [Integer] the place of a message on the roll; whether it counts
+      def alerts(within, &counts)
+        [[@before, @rulebook.rules], [@after, @rules]].map do |trial, rules|
+          loud = rules.each_index.select { rules[_1].enabled && rules[_1].effects["alert"] && rules[_1].effects["alert"] != "none" }
+          bits = loud.map { matches(rules[_1]) }.reduce(0, :|) & within
+          fits = fitting(rules, bits)
+          roll.places_of(bits).count { |place| counts.call(place) && trial.claim(fits[place] || [], roll.arrivals[place]).alert }
+        end
+      end
+
+      # @return [Held]
+      def held
+        states = Store::State.held(@now).pluck(:message_id, :surface_at).filter_map { |id, at| [roll.place(id), at] if roll.place(id) }
+        bits = roll.bits_of(states.map(&:first)) & affected
+        after = fitting(@rules, bits)
+        outcomes = states.select { |place, _| bits[place] == 1 }.map { |place, at| fate(at, @after.claim(after[place] || [], roll.arrivals[place])) }
+        Held.new(**%i[now later sooner never].to_h { [_1, outcomes.count(_1)] })
+      end
+
+      private
+
+      def item(place, before, after)
+        arrival = roll.arrivals[place]
+        Item.new(id: roll.ids[place], arrived_at: arrival, before: @before.claim(before || [], arrival), after: @after.claim(after || [], arrival), heard: @after.hear(after || [], arrival))
+      end
+
+      def fate(at, claim)
+        moment = claim.surface_at
+        return claim.held ? nil : :never unless moment
+        return :now if moment <= @now
+
+        (at.nil? || moment < at) ? :sooner : ((moment > at) ? :later : nil)
+      end
+
+      # @return [Array<Array<Integer>, nil>] by place of the message, the places of the rules that hold for it
+      def fitting(rules, within)
+        fits = Array.new(roll.size)
+        rules.each_with_index do |rule, index|
+          next unless rule.enabled
+
+          roll.places_of(matches(rule) & within).each { |place| (fits[place] ||= []) << index }
+        end
+        fits
+      end
+    end
+  end
+end

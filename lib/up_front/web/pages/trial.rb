@@ -1,0 +1,142 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Web
+    module Pages
+      # A draft rule tried on the mail of the last days: what it matches, condition by condition, and what the
+      # messages' claims would become. Nothing is changed.
+      class Trial
+        MOST_ROWS = 60
+        APART = 3 # how many times more *any of* must hold than *all of* before both numbers are shown
+
+        # @param body [Hash] the draft @param id [Integer, nil] of the rule that it changes
+        # @param days [Integer] how far back @param place [Integer, nil] of a new rule; the first where nil
+        # @param message [Integer, nil] one to show first
+        def initialize(body, rulebook, now, days:, id: nil, place: nil, message: nil)
+          @rulebook = rulebook
+          @now = now
+          @days = days
+          @near = Core::Near.new(rulebook.zone, now)
+          @old = rulebook.rules.find { _1.id == id } if id
+          @body = body
+          @place = @old ? rulebook.rules.index(@old) : (place || 0).clamp(0, rulebook.rules.size)
+          @draft = Core::Draft.new(body, rulebook.names, id: id)
+          @message = message
+          @roll = Store::Roll.at(now)
+          @within = @roll.since_bits(first_moment)
+        end
+
+        def to_h
+          {faults: faults, unfinished: @draft.unfinished, days: @days, of: @roll.count(@within), counts: counts, apart: apart, clashes: clashes, **sentence, **outcome}
+        end
+
+        private
+
+        def first_day = @rulebook.zone.date(@now) - @days + 1
+        def first_moment = @rulebook.zone.instant(first_day, 0)
+        def dates = @roll.dates(@rulebook.zone)
+        def key = @rulebook.meaning
+
+        def faults
+          taken = @rulebook.rules.any? { _1 != @old && Core::Text.fold(_1.name) == Core::Text.fold(@body["name"]) }
+          own = @draft.faults.map { {pointer: _1.pointer, words: "Expected #{_1.expected}#{", found #{_1.found}" if _1.found}."} }
+          taken ? own << {pointer: "/name", words: "Another rule is called that already; give this one a name of its own."} : own
+        end
+
+        def sentence
+          return {sentence: nil, text: nil} unless @draft.complete?
+
+          rule = Core::Rule.read(@body, Core::Check.new, @rulebook.names)
+          {sentence: Core::Sentence.told(rule), text: Core::Sentence.rule(rule)}
+        end
+
+        # By pointer: for how many messages of the last days each condition holds by itself, and each group together.
+        def counts = @draft.nodes.transform_values { held(_1) }
+        def held(node) = @roll.count(@roll.bits(node, key) & @within)
+
+        # Groups in which the other way of holding together would matter much.
+        def apart
+          groups = @draft.nodes.select { |_, node| node.is_a?(Core::Condition::Group) && node.kind != "none" && node.members.size > 1 }
+          groups.filter_map do |pointer, node|
+            other = Core::Condition::Group.new((node.kind == "all") ? "any" : "all", node.members)
+            here, there = held(node), held(other)
+            few, many = [here, there].minmax
+            {pointer: pointer, kind: node.kind, count: here, other: other.kind, other_count: there} if many >= 5 && many >= few * APART
+          end
+        end
+
+        def clashes = Core::Clashes.new(@draft.nodes).to_a.map { {pointers: _1.pointers, words: _1.words} }
+
+        def outcome
+          return {ready: false} unless @draft.rule && @draft.nodes.key?("/when")
+
+          items = prospect.items(@within)
+          matched = @roll.matches(@draft.rule, key) & @within
+          ids = @roll.places_of(matched).to_set { @roll.ids[_1] }
+          {ready: true, matches: ids.size, **surfacing(items.select { ids.include?(_1.id) }), changed: items.count { difference(_1).any? }, alerts: alerts, bars: bars(matched), held: prospect.held.to_s, held_now: prospect.held.now,
+           asks: @draft.rule.ask_first, first: first(items), messages: rows(items, ids)}
+        end
+
+        def prospect
+          @prospect ||= begin
+            rules = @rulebook.rules.dup
+            @old ? rules[@place] = @draft.rule : rules.insert(@place, @draft.rule)
+            Desk::Prospect.new(@rulebook, rules, touched: [@old, @draft.rule].compact, now: @now, roll: @roll)
+          end
+        end
+
+        def surfacing(items)
+          {straight: items.count { _1.after.surface_at && !_1.after.held }, straight_more: items.count { _1.before.held && _1.after.surface_at && !_1.after.held },
+           wait: items.count { _1.after.held }, never: items.count { _1.after.surface_at.nil? && !_1.after.held }}
+        end
+
+        # Alerts on a working day, before and after.
+        def alerts
+          plan = @rulebook.plan
+          working = ->(date) { date.cwday <= 5 && !plan.days_off.include?(date) }
+          oldest = @roll.places_of(@within).map { dates[_1] }.min
+          days = oldest ? (oldest..@rulebook.zone.date(@now)).count(&working) : 0
+          before, after = prospect.alerts(@within) { working.call(dates[_1]) }
+          days.zero? ? {before: 0, after: 0} : {before: (before.to_f / days).round(1), after: (after.to_f / days).round(1)}
+        end
+
+        def bars(matched)
+          all, own = [@within, matched].map { |bits| @roll.places_of(bits).map { dates[_1] }.tally }
+          (first_day..@rulebook.zone.date(@now)).map { |date| {date: date.iso8601, words: @near.day(date), all: all.fetch(date, 0), matched: own.fetch(date, 0)} }
+        end
+
+        def difference(item) = Core::ClaimDifference.new(item.before, item.after, @near)
+
+        # The message from which the rule began.
+        def first(items)
+          item = @message && items.find { _1.id == @message }
+          item && row(Store::Message.find(item.id), item, true)
+        end
+
+        # The changed ones first to come to mind: those that match, the newest first; then those that no longer do.
+        def rows(items, ids)
+          shown = items.partition { ids.include?(_1.id) }.flatten(1).first(MOST_ROWS)
+          messages = Store::Message.where(id: shown.map(&:id)).select(:id, :sender_name, :subject).index_by(&:id)
+          shown.map { |item| row(messages.fetch(item.id), item, ids.include?(item.id)) }
+        end
+
+        def row(message, item, matched)
+          {id: item.id, sender: message.sender_name, subject: message.subject, when: @near.moment(item.arrived_at), matched: matched,
+           changes: difference(item).changes.map(&:to_h), reason: reason(item)}
+        end
+
+        # Why the draft says less here than it could.
+        def reason(item)
+          return "not reached: #{last_word(item)} has the last word" if item.heard.ended_at&.<(@place)
+
+          outranked = item.heard.outranked[@place].to_h
+          return if outranked.empty?
+
+          outranked.group_by(&:last).map { |rule, topics| "#{rule} decides the #{Core::Words.join(topics.map { Core::ClaimDifference::TITLES.fetch(_1.first) }, "and")} before" }.join("; ")
+        end
+
+        def last_word(item) = "“#{@rulebook.rules[item.heard.ended_at].name}”"
+      end
+    end
+  end
+end
