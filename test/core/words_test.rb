@@ -9,10 +9,10 @@ class WordsTest < Minitest::Test
 
   def test_rules_read_as_sentences
     assert_equal "When the sender is one of Lenders or anyone at b.example and (the subject does not mention “loan” or “crate” or it has no attachment), " \
-      "unless it came through a list: straight in, high priority, label Loans; it has the last word.",
+      "unless it came through a list: straight in, high priority, label Loans. It has the last word.",
       sentence(when: {"all" => [leaf("from", "is", ["group:Lenders", "@b.example"]), {"any" => [leaf("subject", "mentions", %w[loan crate], not: true), leaf("has_attachment", "is", false)]}]},
         unless: {"any" => [leaf("to_list", "is", true)]}, then: {"timing" => {"now" => true}, "priority" => "high", "labels" => ["Loans"]}, last_word: true)
-    assert_equal "For every message: wait until Friday 09:00, raise priority by 2; ask me first; from 2027-03-01.",
+    assert_equal "For every message: wait until Friday 09:00, raise priority by 2. It asks first. It holds from 2027-03-01.",
       sentence(then: {"timing" => {"until" => {"weekday" => "fri", "at" => "09:00"}}, "priority" => {"raise" => 2}}, ask_first: true, from_date: "2027-03-01")
     assert_match(/\AWhen it arrived between 09:00 and 12:00 on working days and it is a newsletter:/,
       sentence(when: {"all" => [leaf("arrival", "within", {"days" => WORKING, "from" => "09:00", "to" => "12:00"}), leaf("kind", "is", ["newsletter"])]}))

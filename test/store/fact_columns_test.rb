@@ -37,7 +37,7 @@ class FactColumnsTest < Minitest::Test
       assert Core::Matcher.holds?(node, Core::Reading.new(loud.to_core))
       assert JSONSchemer.schema(Core::RulebookSchema.new.to_h).valid?(document(rules: [rule(when: condition)]))
       assert_equal "flag", Web::Pages::Vocabulary.new(Store::Shelf.rulebook).to_h[:facts].find { _1[:name] == "shouted" }[:shape]
-      assert_equal "its subject shouts", Core::Sentence.condition(node)
+      assert_equal "(its subject shouts)", Core::Sentence.condition(node)
     end
   end
 

@@ -86,7 +86,6 @@ class APITest < Minitest::Test
     starts = ask(:get, "/messages/#{Store::Message.first.id}/starts")
     assert_equal [["from Ana Ferro", 3], ["from anyone at casadomar.example", 3]], starts["starts"].first(2).map { _1.values_at("words", "count") }
     condition = {all: [starts["starts"][0]["condition"]]}
-    assert_equal [[3], 3], ask(:post, "/counts", {conditions: [condition]}).values_at("counts", "all")
     made = ask(:post, "/rules", {body: {name: "Ana", when: condition, then: {timing: {now: true}}}}, status: 201)
     assert_equal "When the sender is ana@casadomar.example: straight in.", made["rule"]["sentence"]
     changed = ask(:put, "/rules/#{made["rule"]["id"]}", {version: 1, body: made["rule"]["body"].merge("name" => "Ana Ferro")})

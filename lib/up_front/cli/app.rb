@@ -118,6 +118,17 @@ module UpFront
         show({"rules" => rulebook.rules.size, "windows" => rulebook.plan.windows.size, "rounds" => rulebook.plan.rounds.size, "findings" => []})
       end
 
+      desc "say FILE", "Print every rule of a rulebook in the written language"
+      long_desc "Example: upfront say rules.json > rules.txt"
+      def say_rules(path) = say(Core::Language.say(RulebookFile.read(path).rules), nil, false)
+      map "say" => :say_rules
+
+      desc "hear FILE", "Read rules in the written language and print them as JSON, as a rulebook's `rules`"
+      long_desc "Example: upfront hear rules.txt --rulebook rules.json"
+      option :rulebook, type: :string, desc: "The rulebook whose groups, labels and rounds they may name; without it, names are not checked"
+      option :pretty, type: :boolean, default: false, desc: "For reading"
+      def hear(path) = show(Hear.new(options[:rulebook]).call(path))
+
       desc "schema", "Print the JSON Schema of a rulebook's file"
       long_desc "Example: upfront schema > rulebook.schema.json"
       def schema = say(JSON.pretty_generate(Core::RulebookSchema.new.to_h))

@@ -8,10 +8,14 @@ module UpFront
 
       # @return [Core::Rulebook] @raise [Unusable] with every fault, each naming the file
       def read(path, input: $stdin)
-        text = (path == App::STANDARD_INPUT) ? input.binmode.read(Core::Rulebook::MAX_BYTES + 1).to_s : File.binread(path, Core::Rulebook::MAX_BYTES + 1).to_s
-        Core::Rulebook.parse(text)
+        Core::Rulebook.parse(bytes(path, input: input))
       rescue Core::Refused => refused
         raise Unusable, refused.faults.map { |fault| "#{name(path)}: #{fault}" }.join("\n")
+      end
+
+      # @return [String] as much of the file as may be read, and one byte more
+      def bytes(path, input: $stdin)
+        (path == App::STANDARD_INPUT) ? input.binmode.read(Core::Rulebook::MAX_BYTES + 1).to_s : File.binread(path, Core::Rulebook::MAX_BYTES + 1).to_s
       rescue Errno::ENOENT
         raise Unusable, "#{path}: is not there"
       rescue Errno::EACCES, Errno::EISDIR

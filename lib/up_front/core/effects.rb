@@ -11,6 +11,7 @@ module UpFront
       ADDING = %w[labels forward].freeze
       KEYS = %w[timing priority alert ink keep_at_top flag mark_read discard labels follow_up forward reply].freeze
       MAX_ALERT_TEXT = 500
+      SOUNDS = %w[Bell Buoy Crane Gull Harbour Lantern Tide Wave].freeze # those that a page offers; a rulebook may name others
 
       attr_reader :said, :timing, :follow_up
 

@@ -10,6 +10,7 @@ module UpFront
       MAX_TEXT = 20_000 # letters of one rule; longer than any that a person writes
       MAX_BRACKETS = 40 # inside one another: twice what the deepest condition is printed with, and bounds the reading
       DEFAULTS = {"enabled" => true, "unless" => nil, "last_word" => false, "ask_first" => false, "from_date" => nil, "until_date" => nil, "heading" => nil}.freeze
+      ORDER = %w[enabled when unless then last_word ask_first from_date until_date heading].freeze # as {Rule#to_h} has it
 
       module_function
 
@@ -71,7 +72,8 @@ module UpFront
         asides = Array(found[:asides]).grep(Hash).map { _1[:aside] }
         twice!(found["then"].map(&:first))
         name = found.key?("name") ? {"name" => found["name"]} : {}
-        {**name, **DEFAULTS, **found.slice("when", "unless"), "then" => found["then"].to_h, **asides.reduce({}, :merge)}
+        body = {**DEFAULTS, **found.slice("when", "unless"), "then" => found["then"].to_h, **asides.reduce({}, :merge)}
+        {**name, **ORDER.to_h { [_1, body[_1]] }}
       end
 
       def twice!(topics)

@@ -8,6 +8,8 @@ module UpFront
       LISTS = {"rules" => "rule", "accounts" => "account", "groups" => "group", "labels" => "label", "inks" => "ink", "templates" => "template", "views" => "view"}.freeze
       WHOLE = {"owner" => "the owner", "contacts" => "the contacts", "forward_to" => "the forwarding addresses", "plan" => "the plan"}.freeze
 
+      DEFAULTS = {"enabled" => true, "last_word" => false, "ask_first" => false}.freeze
+
       Change = Struct.new(:act, :what, keyword_init: true) do # act: :added, :changed, :removed or :moved
         def to_s = "#{act}: #{what}"
       end
@@ -41,7 +43,7 @@ module UpFront
         keys.all? { |key| plain(key, old[key]) == plain(key, new[key]) }
       end
 
-      def plain(key, value) = value.nil? ? {"enabled" => true, "last_word" => false, "ask_first" => false}[key] : value
+      def plain(key, value) = value.nil? ? DEFAULTS[key] : value
 
       def whole(key, words)
         empty = (key == "plan") ? {"windows" => [], "rounds" => [], "days_off" => []} : []

@@ -20,9 +20,20 @@ module UpFront
           rule = rules[from]
           words = "Moved the rule “#{rule.name}”."
           rules.insert(to.clamp(0, rules.size - 1), rules.delete_at(from))
+          take_heading(rule, *[rules.index(rule) - 1, rules.index(rule) + 1].map { (_1 < 0) ? nil : rules[_1] })
           rows = MoveRule.number(rules) { trail(_1) }
           rules_changed(words, {"Rule" => rows})
         end
+      end
+
+      private
+
+      # A rule that is put between two under one heading stands under it too.
+      def take_heading(rule, above, below)
+        heading = above&.body&.dig("heading")
+        return if above.nil? || below.nil? || heading.nil? || below.body["heading"] != heading || rule.body["heading"] == heading
+
+        rule.assign_attributes(body: rule.body.merge("heading" => heading), version: rule.version + 1)
       end
     end
   end

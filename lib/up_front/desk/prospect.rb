@@ -32,7 +32,7 @@ module UpFront
         @kept = Kept.new(rulebook, moments, Core::Trial.new(rulebook.rules, rulebook.zone, moments)).freeze
       end
 
-      attr_reader :roll
+      attr_reader :roll, :rules
 
       # @param rulebook [Core::Rulebook] in force @param rules [Array<Core::Rule>] the others, in order
       # @param touched [Array<Core::Rule>] of both, those that were changed, moved, added or taken out

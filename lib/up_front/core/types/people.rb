@@ -47,8 +47,9 @@ module UpFront
         def ops = OPS
 
         def operand(op, value, check, names)
+          before = check.faults.size
           terms = check.list(value, empty: false) { |item, at| (op == "is") ? names.who(item, at) : at.filled(item) } or return
-          return if check.faults.any?
+          return if check.faults.size > before
 
           (op == "is") ? Among.new(terms.reduce(AddressSet.none, :+)) : PartOf.new(terms)
         end

@@ -63,8 +63,9 @@ module UpFront
 
         # @return [Mentions, Letters, nil]
         def operand(op, value, check, _names)
+          before = check.faults.size
           terms = check.list(value, empty: false) { |item, at| term(item, op, at) } or return
-          return if check.faults.any?
+          return if check.faults.size > before
 
           case op
           when "mentions", "mentions_all" then Mentions.new(terms.map { Phrase.new(_1) }, all: op == "mentions_all")

@@ -3,26 +3,53 @@
 module UpFront
   module Web
     module Pages
-      # Every rule in the order in which they are read.
+      # Every rule in the order in which they are read, with what each did in the last thirty days.
       class Rules
-        def initialize(rulebook)
+        DAYS = 30
+
+        def initialize(rulebook, now)
           @rulebook = rulebook
+          @now = now
+          @near = Core::Near.new(rulebook.zone, now)
+          @first = rulebook.zone.date(now) - DAYS + 1
         end
 
-        def to_h = {lead: lead, rules: Store::Rule.in_order.map { show(_1) }}
+        def to_h
+          load
+          {lead: lead, days: DAYS, rules: Store::Rule.in_order.map { show(_1) }}
+        end
 
         # @param row [Store::Rule]
         def show(row)
+          load
           rule = @rulebook.rules.find { _1.id == row.id }
           return unreadable(row) unless rule
 
-          {id: row.id, version: row.version, name: row.name, enabled: rule.enabled, sentence: Core::Sentence.rule(rule), body: rule.to_h}
+          {id: row.id, version: row.version, name: row.name, enabled: rule.enabled, sentence: Core::Sentence.told(rule), heading: rule.heading, marks: marks(rule), body: rule.to_h, **did(row.id)}
         end
 
         private
 
+        def load
+          @arrivals ||= Store::Firing.arrivals(since: @rulebook.zone.instant(@first, 0), before: @now)
+          @last ||= Store::Firing.last
+        end
+
+        def did(id)
+          tally = @arrivals.key?(id) ? @arrivals[id].map { (@rulebook.zone.date(_1) - @first).to_i }.tally : {}
+          last = @last[id]
+          {used: tally.values.sum, bars: Array.new(DAYS) { tally.fetch(_1, 0) }, last: last && last <= @now ? @near.moment(last) : nil}
+        end
+
+        def marks(rule)
+          dates = rule.from_date || rule.until_date
+          today = @rulebook.zone.date(@now)
+          over = (rule.until_date && rule.until_date < today) ? "its dates are over" : ((rule.from_date && rule.from_date > today) ? "its dates are to come" : "dated")
+          [("off" unless rule.enabled), ("last word" if rule.last_word), ("asks first" if rule.ask_first), (over if dates)].compact
+        end
+
         def unreadable(row)
-          {id: row.id, version: row.version, name: row.name, enabled: false, body: {name: row.name, when: {}, then: {}},
+          {id: row.id, version: row.version, name: row.name, enabled: false, body: {name: row.name, when: {}, then: {}}, heading: nil, marks: ["cannot be read"], **did(row.id),
            sentence: "This rule cannot be read by this version of Up Front, and decides nothing. It is kept as it was saved."}
         end
 

@@ -6,6 +6,7 @@ module UpFront
       # What a rule may begin from: the message's sender, the sender's domain, its subject's telling words,
       # the rarer the earlier, each with the number of messages here for which it holds.
       class Starts
+        MOST_PEOPLE = 12
         TOO_COMMON = 0.25 # a word in a quarter of all mail tells nothing
 
         def initialize(message, names)
@@ -13,7 +14,7 @@ module UpFront
           @names = names
         end
 
-        def to_h = {name: name, starts: [*people, *words]}
+        def to_h = {name: name, starts: [*people, *conversation, *list, *words]}
 
         private
 
@@ -27,6 +28,20 @@ module UpFront
           list = [start("sender", "from #{sender.shown}", "from", "is", [sender.email])]
           list << start("domain", "from anyone at #{sender.domain}", "from", "is", ["@#{sender.domain}"]) if sender.domain && !@names.organisation.include?(sender)
           list
+        end
+
+        # Everyone else whom the message names.
+        def conversation
+          others = %w[from to cc].flat_map { @message.addresses(_1) }.reject { @names.me.include?(_1) }.uniq(&:key)
+          return [] if others.size < 2 || others.size > MOST_PEOPLE
+
+          [start("conversation", "from any of #{Core::Words.join(others.map(&:shown).first(3) + ((others.size > 3) ? ["#{others.size - 3} more"] : []), "and")}", "from", "is", others.map(&:email))]
+        end
+
+        # By the list's own name for itself (RFC 2919).
+        def list
+          id = @message.headers.fetch("list-id", []).first.to_s[/<([^<>\s]+)>/, 1] or return []
+          [start("list", "through the list #{id}", "header:List-Id", "contains", ["<#{id}>"])]
         end
 
         def words

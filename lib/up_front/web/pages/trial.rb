@@ -74,7 +74,7 @@ module UpFront
           matched = @roll.matches(@draft.rule, key) & @within
           ids = @roll.places_of(matched).to_set { @roll.ids[_1] }
           {ready: true, matches: ids.size, **surfacing(items.select { ids.include?(_1.id) }), changed: items.count { difference(_1).any? }, alerts: alerts, bars: bars(matched), held: prospect.held.to_s, held_now: prospect.held.now,
-           asks: @draft.rule.ask_first, first: first(items), messages: rows(items, ids)}
+           asks: @draft.rule.ask_first, first: first, messages: rows(items, ids)}
         end
 
         def prospect
@@ -107,10 +107,18 @@ module UpFront
 
         def difference(item) = Core::ClaimDifference.new(item.before, item.after, @near)
 
-        # The message from which the rule began.
-        def first(items)
-          item = @message && items.find { _1.id == @message }
-          item && row(Store::Message.find(item.id), item, true)
+        # The message from which the rule began, however old it is.
+        def first
+          return unless @message && Store::Message.exists?(@message)
+
+          whole = Store::Roll.whole
+          place = whole.place(@message) or return
+          there = Desk::Prospect.new(@rulebook, prospect.rules, touched: [@old, @draft.rule].compact, now: @now, roll: whole)
+          item = there.items(whole.bits_of([place])).first
+          message = Store::Message.find(@message)
+          return {id: @message, sender: message.sender_name, subject: message.subject, when: @near.moment(message.arrived_at), matched: false, changes: [], reason: nil} unless item
+
+          row(message, item, there.matches(@draft.rule)[place] == 1)
         end
 
         # The changed ones first to come to mind: those that match, the newest first; then those that no longer do.

@@ -14,6 +14,8 @@ module UpFront
         def to_h
           {
             facts: Core::Facts.all.values.map { fact(_1) },
+            effects: Core::EffectMenu::ENTRIES.map(&:to_h), sounds: Core::Effects::SOUNDS, templates: names("templates"), forward_to: @document.fetch("forward_to", []),
+            headings: @document.fetch("rules", []).filter_map { _1["heading"] }.uniq,
             labels: names("labels"), inks: names("inks"), groups: names("groups"), rounds: @plan.rounds.map(&:name), windows: @plan.windows.map(&:name),
             label_colours: @document.fetch("labels", []).to_h { [_1["name"], _1["colour"]] },
             ink_styles: @document.fetch("inks", []).to_h { |ink| [ink["name"], ink.slice("colour", "weight", "mark")] }
@@ -23,7 +25,7 @@ module UpFront
         private
 
         def fact(fact)
-          {name: fact.name, words: fact.words, denial: fact.denial, shape: shape(fact),
+          {name: fact.name, words: fact.words, also: fact.also, denial: fact.denial, shape: shape(fact),
            ops: fact.type.ops.map { |name, words| {name: name, words: words} },
            choices: choices(fact).map { |value, words| {value: value, words: words} }}
         end

@@ -3,36 +3,89 @@
 module UpFront
   module Web
     module Routes
-      # The rules, and counting what a condition holds for.
+      # The rules: their order, their text, trying them, what a change would do, and their history.
       module Rules
         def self.registered(app)
-          app.get("/api/rules") { json(Pages::Rules.new(rulebook).to_h) }
+          app.get("/api/rules") { json(Pages::Rules.new(rulebook, now).to_h) }
           app.get("/api/vocabulary") { json(Pages::Vocabulary.new(rulebook).to_h) }
+          app.get("/api/completions") { json(values: Pages::Completions.new(params["fact"], params["typed"].to_s, rulebook).to_a) }
+          change(app)
+          try(app)
+          past(app)
+          app.helpers Helpers
+        end
+
+        def self.change(app)
           app.post("/api/rules") do
             rulebook
-            saved Desk::SaveRule.new(clock).call(given["body"]), status: 201
+            wanted = given
+            saved Desk::SaveRule.new(clock).call(wanted["body"], place: wanted["place"] || :first), status: 201
           end
           app.put("/api/rules/:id") do |id|
             wanted = given
             saved Desk::SaveRule.new(clock).call(wanted["body"], id: id.to_i, version: wanted["version"])
           end
           app.delete("/api/rules/:id") { |id| done Desk::DeleteRule.new(clock).call(id.to_i) }
+          app.post("/api/rules/:id/copy") { |id| saved Desk::CopyRule.new(clock).call(id.to_i), status: 201 }
           app.post("/api/rules/:id/place") { |id| done Desk::MoveRule.new(clock).call(id.to_i, to: given["to"]) }
-          app.post("/api/counts") do
-            check = Core::Check.new
-            nodes = given["conditions"].each_with_index.map { |condition, index| Core::Condition.read(condition, check.at("conditions").at(index), rulebook.names) }
-            raise Core::Refused, check.faults if check.faults.any?
-
-            json(counts: nodes.map { Store::SQLReader.messages(_1).count }, all: Store::Message.count)
-          end
-
-          app.helpers Helpers
         end
+
+        def self.try(app)
+          app.post("/api/trials") do
+            wanted = given
+            json(Pages::Trial.new(wanted["body"], rulebook, now, days: wanted["days"] || 30, id: wanted["id"], place: wanted["place"], message: wanted["message"]).to_h)
+          end
+          app.post("/api/rules/:id/foresight") do |id|
+            wanted = given
+            json(Pages::Foresight.new(rulebook, now, id: id.to_i, act: wanted["act"], to: wanted["to"]).to_h)
+          end
+          app.post("/api/hearing") { heard(given["text"]) }
+          app.get("/api/needs") { json(Pages::Needs.to_h) }
+          app.post("/api/needs/:key") do |key|
+            need = Core::Needs.find(key) || halt_problem(404, "There is no such starting point.")
+            json(Pages::Needs.answered(need, given["answers"], rulebook, now))
+          end
+        end
+
+        def self.past(app)
+          app.get("/api/rules/:id/history") { |id| json(Pages::History.new(rulebook, now).of_rule(id.to_i)) }
+          app.get("/api/history") { json(Pages::History.new(rulebook, now).to_h) }
+          app.get("/api/rules/:id/application") { |id| json(Pages::Application.new(application(id, params["days"]).preview, rulebook, now).to_h) }
+          app.post("/api/rules/:id/application") do |id|
+            wanted = given
+            apply(application(id, wanted["days"]), wanted)
+          end
+        end
+        private_class_method :change, :try, :past
 
         # What these routes share.
         module Helpers
+          AT_ONCE = 250 # more messages than these are gone through beside the answering of requests
+
           def saved(act, status: 200)
-            json({words: act.words, undo_id: act.undo_id, rule: Pages::Rules.new(Store::Shelf.rulebook).show(act.result)}, status: status)
+            json({words: act.words, undo_id: act.undo_id, rule: Pages::Rules.new(Store::Shelf.rulebook, now).show(act.result)}, status: status)
+          end
+
+          def heard(text)
+            json(body: Core::Language.hear_rule(text))
+          rescue Core::Language::Misread => misread
+            json(misread: {words: misread.told, from: misread.place.from, length: misread.place.length, line: misread.place.line, nearest: misread.nearest})
+          end
+
+          def application(id, days) = Desk::ApplyRule.new(clock, id.to_i, days: days&.to_i)
+
+          def apply(act, wanted)
+            step, ids, words = act.begin(topics: wanted["topics"], only: wanted["messages"])
+            work = -> { act.all(step, ids) }
+            (ids.size > AT_ONCE) ? Thread.new { told_faults(&work) } : work.call
+            json(words: words, undo_id: step, total: ids.size, running: ids.size > AT_ONCE)
+          end
+
+          # A fault in work that no request waits for is told on the server's log.
+          def told_faults
+            yield
+          rescue => error
+            warn "#{error.class}: #{error.message}\n  #{error.backtrace.first(8).join("\n  ")}"
           end
         end
       end

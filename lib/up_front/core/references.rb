@@ -1,0 +1,57 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Core
+    # What a rule's body names of the rest of its rulebook: groups, labels, inks, templates, rounds, windows,
+    # forwarding addresses. Bodies are in the file's shape; names are compared folded.
+    module References
+      KINDS = %w[groups labels inks templates rounds windows forward_to].freeze
+
+      module_function
+
+      # @param body [Hash] @return [Hash{String=>Array<String>}] names by kind
+      def of(body)
+        found = KINDS.to_h { [_1, []] }
+        rename(body) { |kind, name| found.fetch(kind) << name && name }
+        found.transform_values(&:uniq)
+      end
+
+      def uses?(body, kind, name) = of(body).fetch(kind).any? { Text.fold(_1) == Text.fold(name) }
+
+      # @yield [String, String] kind and name of each thing named @yieldreturn [String] what to name in its place
+      # @return [Hash] a copy of the body
+      def rename(body, &)
+        copy = body.merge("then" => effects(body.fetch("then", {}), &))
+        %w[when unless].each { |part| copy[part] = condition(copy[part], &) if copy[part] }
+        copy
+      end
+
+      def condition(node, &)
+        return node.merge("value" => value(node, &)) if node.key?("fact")
+
+        node.transform_values { |members| members.map { condition(_1, &) } }
+      end
+
+      def value(leaf)
+        return leaf["value"].map { yield("windows", _1) } if leaf["fact"] == "in_window"
+        return leaf["value"] unless leaf["value"].is_a?(Array)
+
+        people = Facts.find(leaf["fact"])&.type == Types::People && leaf["op"] == "is"
+        people ? leaf["value"].map { |term| term.start_with?("group:") ? "group:#{yield("groups", term.delete_prefix("group:"))}" : term } : leaf["value"]
+      end
+
+      def effects(said)
+        said.to_h do |topic, given|
+          case topic
+          when "labels", "forward" then [topic, given.map { yield((topic == "labels") ? "labels" : "forward_to", _1) }]
+          when "ink" then [topic, yield("inks", given)]
+          when "reply" then [topic, yield("templates", given)]
+          when "timing" then [topic, given.key?("round") ? {"round" => yield("rounds", given["round"])} : given]
+          else [topic, given]
+          end
+        end
+      end
+      private_class_method :condition, :value, :effects
+    end
+  end
+end

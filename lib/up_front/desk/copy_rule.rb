@@ -1,0 +1,17 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Desk
+    # Makes a second rule like one, right below it and switched off until it has been changed.
+    class CopyRule < Act
+      # @return [Done] with the new rule as result @raise [Impossible]
+      def call(id)
+        rules = Store::Rule.in_order.to_a
+        place = rules.index { _1.id == id } or raise Impossible.new("That rule is not there any more.", status: 404)
+        taken = rules.map { Core::Text.fold(_1.name) }
+        name = (2..).lazy.map { "#{rules[place].name} (#{_1})" }.find { !taken.include?(Core::Text.fold(_1)) }
+        SaveRule.new(clock).call(rules[place].today.merge("name" => name, "enabled" => false), place: place + 1)
+      end
+    end
+  end
+end

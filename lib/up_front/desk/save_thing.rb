@@ -1,0 +1,38 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Desk
+    # Makes or changes a group, a label or an ink. A new name goes into every rule that names it.
+    class SaveThing < NamedThings
+      # @param kind [String] groups, labels or inks @param thing [Hash] in the file's shape
+      # @param was [String, nil] the name it had @return [Done] @raise [Core::Refused, Impossible]
+      def call(kind, thing, was: nil)
+        thing = thing.merge("name" => thing["name"].to_s.strip)
+        transaction do
+          things = things(kind)
+          index = was && (place(things, was) or raise gone(kind, was))
+          free!(kind, things, thing, index)
+          index ? things[index] = things[index].merge(thing) : things << thing
+          rows = (was && was != thing["name"]) ? {"Rule" => rename(kind, was, thing["name"])} : {}
+          put(things, kind, "#{index ? "Changed" : "Made"} the #{KINDS.fetch(kind)} “#{thing["name"]}”.", rows, result: thing)
+        end
+      end
+
+      private
+
+      def free!(kind, things, thing, index)
+        taken = place(things, thing["name"])
+        raise Impossible.new("There is a #{KINDS.fetch(kind)} “#{things[taken]["name"]}” already.", pointer: "/name", status: 409) if taken && taken != index
+      end
+
+      def rename(kind, was, name)
+        Store::Rule.in_order.filter_map do |rule|
+          next unless Core::References.uses?(rule.today, kind, was)
+
+          rule.update!(body: Core::References.rename(rule.today) { |of, given| (of == kind && Core::Text.fold(given) == Core::Text.fold(was)) ? name : given }, version: rule.version + 1)
+          trail(rule).tap { keep_version(rule, "changed") }
+        end
+      end
+    end
+  end
+end

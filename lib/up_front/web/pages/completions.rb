@@ -1,0 +1,75 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Web
+    module Pages
+      # What a value may be, from the mail that is here: who writes and is written to, words that occur, accounts and mailboxes.
+      class Completions
+        MOST = 12
+        SUBJECTS = 5_000 # the newest, in which words are looked for
+
+        # @param fact [String] @param typed [String] what the person has written so far
+        def initialize(fact, typed, rulebook)
+          @fact = Core::Facts.find(fact)
+          @typed = Core::Text.fold(typed)
+          @rulebook = rulebook
+        end
+
+        # @return [Array<Hash>] value, words, count
+        def to_a
+          return [] unless @fact
+          return people if @fact.type == Core::Types::People
+          return places if %w[account mailbox].include?(@fact.name)
+          return named(@rulebook.plan.windows.map(&:name)) if @fact.name == "in_window"
+
+          (@fact.type == Core::Types::Text) ? words : []
+        end
+
+        private
+
+        def row(value, words = value, count = nil) = {value: value, words: words, count: count}
+        def fits?(text) = @typed.empty? || Core::Text.fold(text).include?(@typed)
+
+        def people
+          own = {"me" => "me", "my_organisation" => "my organisation", "contacts" => "my contacts"}.select { |_, words| fits?(words) }.map { |value, words| row(value, words) }
+          groups = @rulebook.document.fetch("groups", []).select { fits?(_1["name"]) }.map { row("group:#{_1["name"]}", "one of #{_1["name"]}") }
+          (groups + domains + addresses + (@typed.empty? ? [] : own)).first(MOST) + (@typed.empty? ? own : [])
+        end
+
+        def met = Store::MessagePerson.where(role: roles).where.not(key: "")
+        def roles = (@fact.columns == %i[from]) ? %w[from] : @fact.columns.map(&:to_s)
+
+        def addresses
+          found = met.where("instr(key, :typed) > 0 OR instr(name_key, :typed) > 0 OR :typed = ''", typed: @typed).group(:key).order(Arel.sql("count(*) DESC")).limit(MOST).pluck(:key, Arel.sql("max(name_key)"), Arel.sql("count(*)"))
+          shown = Store::Message.where(sender_key: found.map(&:first)).group(:sender_key).pluck(:sender_key, Arel.sql("max(sender_name)")).to_h
+          found.map { |key, _, count| row(key, [shown[key], key].compact.uniq.join(" · "), count) }
+        end
+
+        def domains
+          found = met.where("instr(key, '@') > 0").group(Arel.sql("substr(key, instr(key, '@') + 1)")).order(Arel.sql("count(*) DESC")).pluck(Arel.sql("substr(key, instr(key, '@') + 1)"), Arel.sql("count(*)"))
+          typed = @typed.delete_prefix("@")
+          found.select { |domain, _| domain.include?(typed) }.first(4).map { |domain, count| row("@#{domain}", "anyone at #{domain}", count) }
+        end
+
+        def places
+          column = (@fact.name == "account") ? :account_id : :mailbox
+          counts = Store::Message.group(column).count
+          names = (column == :mailbox) ? counts : Store::Account.all.to_h { [_1.name, counts.fetch(_1.id, 0)] }
+          names.select { |name, _| fits?(name) }.map { |name, count| row(name, name, count) }.first(MOST)
+        end
+
+        def named(names) = names.select { fits?(_1) }.map { row(_1) }
+
+        # Whole words of subjects or file names that begin so, the more frequent the earlier.
+        def words
+          return [] if @typed.size < 2
+
+          column = (@fact.name == "attachment_name") ? :attachment_names_words : :subject_words
+          texts = Store::MessageText.where("instr(#{column}, ?) > 0", " #{@typed}").order(message_id: :desc).limit(SUBJECTS).pluck(column)
+          tally = texts.flat_map { |text| text.split.uniq }.select { _1.start_with?(@typed) }.tally
+          tally.sort_by { |word, count| [-count, word] }.first(MOST).map { |word, count| row(word, word, count) }
+        end
+      end
+    end
+  end
+end

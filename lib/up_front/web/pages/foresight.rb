@@ -1,0 +1,58 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Web
+    module Pages
+      # What moving, switching or deleting a rule would do to last month's mail and to what is held, before it is done.
+      class Foresight
+        DAYS = 30
+        MOST_ROWS = 12
+
+        # @param id [Integer] of the rule @param act [String] move, switch or delete @param to [Integer, nil] its new place
+        def initialize(rulebook, now, id:, act:, to: nil)
+          @rulebook = rulebook
+          @near = Core::Near.new(rulebook.zone, now)
+          place = rulebook.rules.index { _1.id == id } or raise Desk::Act::Impossible.new("That rule is not there any more, or cannot be read.", status: 404)
+          @rule = rulebook.rules[place]
+          rules, changed = after(place, act, to)
+          @prospect = Desk::Prospect.new(rulebook, rules, touched: [@rule, *changed], now: now)
+          @within = @prospect.roll.since_bits(rulebook.zone.instant(rulebook.zone.date(now) - DAYS + 1, 0))
+        end
+
+        def to_h
+          different = @prospect.items(@within).filter_map { |item| [item, Core::ClaimDifference.new(item.before, item.after, @near)].then { _1.last.any? ? _1 : nil } }
+          held = @prospect.held
+          {changed: different.size, words: words(different.size), held: held.to_s, held_any: held.any?, messages: rows(different.first(MOST_ROWS))}
+        end
+
+        private
+
+        def after(place, act, to)
+          rules = @rulebook.rules.dup
+          rule = rules.delete_at(place)
+          case act
+          when "move" then [rules.insert(to.clamp(0, rules.size), rule), []]
+          when "delete" then [rules, []]
+          else
+            switched = Core::Rule.read(rule.to_h.merge("enabled" => !rule.enabled), Core::Check.new, @rulebook.names, id: rule.id)
+            [rules.insert(place, switched), [switched]]
+          end
+        end
+
+        def words(count)
+          return "None of last month’s messages would be decided differently." if count.zero?
+
+          "#{Core::Words.sentence(Core::Words.count(count, "of last month’s messages", "of last month’s messages"))} would be decided differently."
+        end
+
+        def rows(different)
+          messages = Store::Message.where(id: different.map { _1.first.id }).select(:id, :sender_name, :subject).index_by(&:id)
+          different.map do |item, difference|
+            message = messages.fetch(item.id)
+            {id: item.id, sender: message.sender_name, subject: message.subject, when: @near.moment(item.arrived_at), matched: true, changes: difference.changes.map(&:to_h), reason: nil}
+          end
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,29 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Web
+    module Pages
+      # The starting points, and the rule that answers make of one.
+      module Needs
+        module_function
+
+        def to_h = {needs: Core::Needs::ALL.map { |need| {key: need.key, title: need.title, words: need.words, questions: need.questions.map { question(_1) }} }}
+
+        def question(asked)
+          {key: asked.key, words: asked.words, shape: asked.shape, given: asked.given, optional: asked.optional == true, choices: asked.choices.to_h.map { |value, words| {value: value, words: words} }}
+        end
+
+        # @param answers [Hash] @return [Hash] the rule's body, what still wants an answer, and how much of the last month's mail it matches
+        def answered(need, answers, rulebook, now)
+          missing = need.unanswered(need.questions.to_h { [_1.key, _1.given] }.merge(answers))
+          body = missing.empty? ? need.body(answers) : nil
+          draft = body && Core::Draft.new(body, rulebook.names)
+          roll = Store::Roll.at(now)
+          within = roll.since_bits(now - Rules::DAYS * 86_400)
+          {unanswered: missing, body: body, sentence: (Core::Sentence.told(Core::Rule.read(body, Core::Check.new, rulebook.names)) if draft&.complete?),
+           faults: draft ? draft.faults.map(&:to_s) : [], count: draft&.complete? ? roll.count(roll.matches(draft.rule, rulebook.meaning) & within) : nil, of: roll.count(within)}
+        end
+      end
+    end
+  end
+end

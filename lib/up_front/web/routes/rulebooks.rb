@@ -1,0 +1,75 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Web
+    module Routes
+      # Groups, labels and inks; the rulebook as a file, out and in.
+      module Rulebooks
+        def self.registered(app)
+          app.get("/api/things") { json(Pages::Things.new(rulebook, now).to_h) }
+          app.put("/api/things/:kind") do |kind|
+            rulebook
+            wanted = given
+            done Desk::SaveThing.new(clock).call(kind, wanted["thing"], was: wanted["was"])
+          end
+          app.delete("/api/things/:kind") { |kind| done Desk::DeleteThing.new(clock).call(kind, params["name"]) }
+          app.post("/api/contact-cards") do
+            cards = Post::ContactCards.new(request.body.read(Post::ContactCards::MAX_BYTES + 1).to_s)
+            json(people: cards.people.map(&:to_h), without: cards.without)
+          end
+          app.get("/api/rulebook") do
+            rulebook
+            headers "content-disposition" => "attachment; filename=\"up-front-rulebook.json\""
+            content_type :json
+            JSON.pretty_generate(excerpt(params["rules"]))
+          end
+          app.post("/api/rulebook/preview") do
+            wanted = given
+            coming = coming(wanted)
+            changes = Desk::ImportRulebook.new(clock).preview(coming)
+            json(changes: changes.map { {act: _1.act, what: _1.what} }, clashes: (wanted["way"] == "add") ? merge(wanted).clashes.map { clash(_1) } : [], held: held_by(coming))
+          end
+          app.post("/api/rulebook") { done Desk::ImportRulebook.new(clock).call(coming(given)) }
+          app.helpers Helpers
+        end
+
+        # What these routes share.
+        module Helpers
+          def excerpt(ids)
+            document = Store::Shelf.document
+            return document unless ids
+
+            Core::RulebookExcerpt.of(document, Store::Rule.in_order.where(id: ids.split(",").map(&:to_i)).map(&:name))
+          end
+
+          # @return [Core::RulebookMerge] @raise [Core::Refused] with every fault of the file
+          def merge(wanted) = Core::RulebookMerge.new(Store::Shelf.document, Core::Rulebook.parse(wanted["text"]).document, choices: wanted["choices"] || {})
+
+          # @return [Hash] the document that would be in force
+          def coming(wanted)
+            rulebook
+            (wanted["way"] == "add") ? merge(wanted).document : Core::Rulebook.parse(wanted["text"]).document
+          end
+
+          def clash(clash)
+            {key: clash.key, kind: Core::RulebookMerge::KINDS.fetch(clash.kind), name: clash.name, mine: shown(clash.kind, clash.mine), theirs: shown(clash.kind, clash.theirs)}
+          end
+
+          def shown(kind, thing)
+            return thing["members"].join(", ") if kind == "groups"
+            return thing.except("name").map { |key, value| "#{key} #{value}" }.join(", ") unless kind == "rules"
+
+            rule = Core::Rule.read(thing, Core::Check.new, rulebook.names)
+            rule ? Core::Sentence.rule(rule) : JSON.generate(thing["when"])[0, 200]
+          end
+
+          # @return [String] what it would do to held mail
+          def held_by(document)
+            book = Core::Rulebook.read(document)
+            Desk::Prospect.new(rulebook, book.rules, touched: rulebook.rules + book.rules, now: now).held.to_s
+          end
+        end
+      end
+    end
+  end
+end
