@@ -9,6 +9,11 @@ import { useKey } from "./parts/keys";
 import { NoticeBar } from "./parts/NoticeBar";
 import { FrontScreen } from "./screens/front/FrontScreen";
 import { HeldScreen } from "./screens/held/HeldScreen";
+import { BeginScreen } from "./screens/rules/BeginScreen";
+import { CarryScreen } from "./screens/rules/CarryScreen";
+import { DoneScreen } from "./screens/rules/DoneScreen";
+import { EditScreen } from "./screens/rules/EditScreen";
+import { PeopleScreen } from "./screens/rules/PeopleScreen";
 import { RulesScreen } from "./screens/rules/RulesScreen";
 import { SourcesScreen } from "./screens/sources/SourcesScreen";
 import { WelcomeScreen } from "./screens/welcome/WelcomeScreen";
@@ -63,7 +68,12 @@ export function App() {
         <Routes>
           <Route path="/front/:id?" element={<FrontScreen />} />
           <Route path="/held/:id?" element={<HeldScreen />} />
-          <Route path="/rules/:id?" element={<RulesScreen />} />
+          <Route path="/rules" element={<RulesScreen />} />
+          <Route path="/rules/begin" element={<BeginScreen />} />
+          <Route path="/rules/people" element={<PeopleScreen />} />
+          <Route path="/rules/carry" element={<CarryScreen />} />
+          <Route path="/rules/done" element={<DoneScreen />} />
+          <Route path="/rules/:id" element={<EditScreen />} />
           <Route path="/mail-in" element={<SourcesScreen />} />
           <Route path="*" element={<Navigate to="/front" replace />} />
         </Routes>

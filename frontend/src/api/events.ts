@@ -6,11 +6,11 @@ const TOUCHES: Record<string, string[]> = {
   arrived: ["day", "held", "standing"],
   surfaced: ["front", "day", "held", "standing", "round", "message"],
   changed: ["front", "held", "day", "standing", "message", "round"],
-  rules: ["rules", "vocabulary", "counts"],
+  rules: ["rules", "vocabulary", "trial", "things", "application", "need", "history", "held", "standing", "day"],
   clock: ["clock", "day", "front", "held"],
   sources: ["sources", "standing", "front", "held", "day"],
 };
-const KINDS = [...Object.keys(TOUCHES), "set_up", "reload"];
+const KINDS = [...Object.keys(TOUCHES), "set_up", "reload", "progress"];
 const LOST_AFTER_MS = 25_000; // the server beats every ten seconds
 const AGAIN_AFTER_MS = 1_000;
 
@@ -80,7 +80,8 @@ function read(pass: (told: Told) => void, stopped: AbortSignal): Promise<void> {
   });
 }
 
-function refresh(queries: QueryClient, kind: string) {
+function refresh(queries: QueryClient, { kind, data }: Told) {
+  if (kind === "progress") return void queries.setQueryData(["progress"], data);
   const touched = TOUCHES[kind];
   if (!touched) return void queries.invalidateQueries();
   for (const key of touched) void queries.invalidateQueries({ queryKey: [key] });
@@ -94,7 +95,7 @@ export function useEvents(): Connection {
     () =>
       listen((told) => {
         if (told.connection) setConnection(told.connection);
-        else refresh(queries, told.kind);
+        else refresh(queries, told);
       }),
     [queries],
   );

@@ -45,16 +45,72 @@ export const useVocabulary = () => useQuery({ queryKey: ["vocabulary"], queryFn:
 export const useSources = () => useQuery({ queryKey: ["sources"], queryFn: () => got(api.GET("/sources")) });
 export const useZones = () => useQuery({ queryKey: ["zones"], queryFn: () => got(api.GET("/zones")), staleTime: Infinity });
 
-/** The number of messages here for which each condition holds; unfinished conditions are not asked. */
-export function useCounts(conditions: object[]) {
-  return useQuery({
-    queryKey: ["counts", conditions],
-    queryFn: () => got(api.POST("/counts", { body: { conditions: conditions as never } })),
-    enabled: conditions.length > 0,
+export type Draft = { body: RuleBody; id?: number; place?: number; days: 7 | 30 | 90; message?: number; without?: boolean };
+
+/** A draft tried on mail already here; asked anew as it is written, the last answer standing meanwhile. */
+export const useTrial = (draft: Draft | undefined) =>
+  useQuery({
+    queryKey: ["trial", draft],
+    queryFn: ({ signal }) => got(api.POST("/trials", { body: draft!, signal })),
+    enabled: draft !== undefined,
     placeholderData: keepPreviousData,
     retry: false,
   });
-}
+export const useCompletions = (fact: string, typed: string, enabled: boolean) =>
+  useQuery({
+    queryKey: ["completions", fact, typed],
+    queryFn: () => got(api.GET("/completions", { params: { query: { fact, typed } } })),
+    enabled,
+    placeholderData: keepPreviousData,
+    staleTime: 30_000,
+  });
+export type Step = { act: "move" | "switch" | "delete"; to?: number };
+export const foresee = (id: number, step: Step) =>
+  got(api.POST("/rules/{id}/foresight", { params: { path: { id } }, body: step }));
+export const hear = (text: string) => got(api.POST("/hearing", { body: { text } }));
+export const useRuleHistory = (id: number) =>
+  useQuery({
+    queryKey: ["rules", id, "history"],
+    queryFn: () => got(api.GET("/rules/{id}/history", { params: { path: { id } } })),
+  });
+export const useHistory = () => useQuery({ queryKey: ["history"], queryFn: () => got(api.GET("/history")) });
+export const useApplication = (id: number, days: number | undefined) =>
+  useQuery({
+    queryKey: ["application", id, days],
+    queryFn: () => got(api.GET("/rules/{id}/application", { params: { path: { id }, query: { days } } })),
+    placeholderData: keepPreviousData,
+  });
+export const useProgress = () =>
+  useQuery<{ step: number; done: number; of: number } | null>({
+    queryKey: ["progress"],
+    queryFn: () => null,
+    staleTime: Infinity,
+  });
+export const useNeeds = () => useQuery({ queryKey: ["needs"], queryFn: () => got(api.GET("/needs")), staleTime: Infinity });
+export const useNeedAnswered = (key: string, answers: Record<string, unknown>) =>
+  useQuery({
+    queryKey: ["need", key, answers],
+    queryFn: () => got(api.POST("/needs/{key}", { params: { path: { key } }, body: { answers: answers as never } })),
+    placeholderData: keepPreviousData,
+  });
+export const useThings = () => useQuery({ queryKey: ["things"], queryFn: () => got(api.GET("/things")) });
+export type RulebookFile = { text: string; way: "add" | "replace"; choices: Record<string, "mine" | "theirs" | "both"> };
+export const useRulebookPreview = (file: RulebookFile | undefined) =>
+  useQuery({
+    queryKey: ["rulebook", file],
+    queryFn: () => got(api.POST("/rulebook/preview", { body: file! })),
+    enabled: file !== undefined,
+    placeholderData: keepPreviousData,
+    retry: false,
+  });
+export const readCards = (file: File) =>
+  got(
+    api.POST("/contact-cards", {
+      body: file as never,
+      bodySerializer: (body) => body as never,
+      headers: { "content-type": "application/octet-stream" },
+    }),
+  );
 
 /**
  * A mutation whose outcome is told in a notice, with undo where there is one.
@@ -82,7 +138,29 @@ export const useAct = () => useTold((given: { act: Act; messages: number[] }) =>
 export const useMarkRead = () =>
   useTold((id: number) => got(api.POST("/acts", { body: { act: "read", messages: [id] } })), { quiet: true });
 export const useUndo = () => useTold((id: number) => got(api.POST("/undo/{id}", { params: { path: { id } } })));
-export const useMakeRule = () => useTold((body: RuleBody) => got(api.POST("/rules", { body: { body } })), { inline: true });
+export const useMakeRule = () =>
+  useTold(({ body, place }: { body: RuleBody; place?: number }) => got(api.POST("/rules", { body: { body, place } })), {
+    inline: true,
+  });
+export const useCopyRule = () => useTold((id: number) => got(api.POST("/rules/{id}/copy", { params: { path: { id } } })));
+export const useApply = () =>
+  useTold(
+    ({ id, ...body }: { id: number; days?: number; topics?: string[]; messages?: number[] }) =>
+      got(api.POST("/rules/{id}/application", { params: { path: { id } }, body })),
+    { inline: true },
+  );
+export type Kind = "groups" | "labels" | "inks";
+export const useSaveThing = () =>
+  useTold(
+    ({ kind, was, thing }: { kind: Kind; was?: string; thing: { name: string } & Record<string, unknown> }) =>
+      got(api.PUT("/things/{kind}", { params: { path: { kind } }, body: { was, thing } as never })),
+    { inline: true },
+  );
+export const useDeleteThing = () =>
+  useTold(({ kind, name }: { kind: Kind; name: string }) =>
+    got(api.DELETE("/things/{kind}", { params: { path: { kind }, query: { name } } })),
+  );
+export const useBringIn = () => useTold((file: RulebookFile) => got(api.POST("/rulebook", { body: file })), { inline: true });
 export const useChangeRule = (told: { inline?: boolean } = {}) =>
   useTold(
     ({ id, version, body }: { id: number; version: number; body: RuleBody }) =>

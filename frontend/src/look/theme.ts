@@ -86,6 +86,7 @@ export const theme = createTheme({
           borderRadius: 8,
           "&.Mui-focused .MuiOutlinedInput-notchedOutline": { borderColor: "var(--spruce)", borderWidth: 2 },
         },
+        multiline: { padding: 0 },
         notchedOutline: { borderColor: "var(--line)" },
         input: { padding: "7px 10px" },
       },

@@ -20,8 +20,9 @@ module UpFront
           rule = rules[from]
           words = "Moved the rule “#{rule.name}”."
           rules.insert(to.clamp(0, rules.size - 1), rules.delete_at(from))
-          take_heading(rule, *[rules.index(rule) - 1, rules.index(rule) + 1].map { (_1 < 0) ? nil : rules[_1] })
+          taken = take_heading(rule, *[rules.index(rule) - 1, rules.index(rule) + 1].map { (_1 < 0) ? nil : rules[_1] })
           rows = MoveRule.number(rules) { trail(_1) }
+          keep_version(rule, "changed") if taken
           rules_changed(words, {"Rule" => rows})
         end
       end

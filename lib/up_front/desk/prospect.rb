@@ -32,19 +32,20 @@ module UpFront
         @kept = Kept.new(rulebook, moments, Core::Trial.new(rulebook.rules, rulebook.zone, moments)).freeze
       end
 
-      attr_reader :roll, :rules
+      attr_reader :roll
 
       # @param rulebook [Core::Rulebook] in force @param rules [Array<Core::Rule>] the others, in order
       # @param touched [Array<Core::Rule>] of both, those that were changed, moved, added or taken out
-      # @param roll [Store::Roll] the mail to look at
-      def initialize(rulebook, rules, touched:, now:, roll: Store::Roll.at(now))
+      # @param roll [Store::Roll] the mail to look at @param from [Array<Core::Rule>] what to compare with, in place of the rules in force
+      def initialize(rulebook, rules, touched:, now:, roll: Store::Roll.at(now), from: rulebook.rules)
         @rulebook = rulebook
         @rules = rules
+        @from = from
         @touched = touched
         @now = now
         @roll = roll
         kept = Prospect.kept(rulebook)
-        @before = kept.trial
+        @before = from.equal?(rulebook.rules) ? kept.trial : Core::Trial.new(from, rulebook.zone, kept.moments)
         @after = Core::Trial.new(rules, rulebook.zone, kept.moments)
       end
 
@@ -57,14 +58,14 @@ module UpFront
       # @return [Array<Item>] those that a changed rule matches, the newest first
       def items(within = roll.everything)
         bits = affected & within
-        before, after = fitting(@rulebook.rules, bits), fitting(@rules, bits)
+        before, after = fitting(@from, bits), fitting(@rules, bits)
         roll.places_of(bits).map { |place| item(place, before[place], after[place]) }.sort_by { -_1.arrived_at.to_f }
       end
 
-      # @return [Array(Integer, Integer)] how many alerts sound, by the rules in force and by the others
+      # @return [Array(Integer, Integer)] how many alerts sound, by the rules compared with and by the others
       # @yield [Integer] the place of a message on the roll; whether it counts
       def alerts(within, &counts)
-        [[@before, @rulebook.rules], [@after, @rules]].map do |trial, rules|
+        [[@before, @from], [@after, @rules]].map do |trial, rules|
           loud = rules.each_index.select { rules[_1].enabled && rules[_1].effects["alert"] && rules[_1].effects["alert"] != "none" }
           bits = loud.map { matches(rules[_1]) }.reduce(0, :|) & within
           fits = fitting(rules, bits)

@@ -56,6 +56,9 @@ module UpFront
         end
       end
 
+      # @param zone [Core::Zone] @return [Integer] the messages of the last so many local days, today among them
+      def days_bits(days, zone, now) = since_bits(zone.instant(zone.date(now) - days + 1, 0))
+
       # @param from [Time] @return [Integer] the messages that arrived since
       def since_bits(from) = bits_of(arrivals.each_index.select { arrivals[_1] >= from })
 

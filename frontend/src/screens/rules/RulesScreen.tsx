@@ -1,119 +1,132 @@
-import ArrowDownward from "@mui/icons-material/ArrowDownward";
-import ArrowUpward from "@mui/icons-material/ArrowUpward";
+import {
+  closestCenter,
+  DndContext,
+  KeyboardSensor,
+  PointerSensor,
+  useSensor,
+  useSensors,
+  type DragEndEvent,
+} from "@dnd-kit/core";
+import { arrayMove, SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from "@dnd-kit/sortable";
 import Button from "@mui/material/Button";
-import IconButton from "@mui/material/IconButton";
-import Switch from "@mui/material/Switch";
-import { useNavigate, useParams } from "react-router";
+import { Fragment, useState } from "react";
+import { Link, useNavigate } from "react-router";
 import type { Rule } from "../../api/client";
-import { useChangeRule, useDeleteRule, useMoveRule, useRules, useVocabulary } from "../../api/queries";
-import { RuleEditor } from "./RuleEditor";
+import { useCopyRule, useRules } from "../../api/queries";
+import { fits } from "./condition";
+import { Foreseen } from "./Foreseen";
+import { RuleRow } from "./RuleRow";
+import { RulesNav } from "./RulesNav";
+import { useForeseen } from "./useForeseen";
 import "./rules.css";
 
-function RuleLine({
-  rule,
-  place,
-  last,
-  selected,
-  edit,
-}: {
-  rule: Rule;
-  place: number;
-  last: boolean;
-  selected: boolean;
-  edit: () => void;
-}) {
-  const change = useChangeRule();
-  const remove = useDeleteRule();
-  const move = useMoveRule();
-  const switchIt = () => change.mutate({ id: rule.id, version: rule.version, body: { ...rule.body, enabled: !rule.enabled } });
-  return (
-    <li className={["rule", rule.enabled ? "" : "off", selected ? "selected" : ""].join(" ")}>
-      <span className="place-number" aria-hidden>
-        {place + 1}
-      </span>
-      <h2>
-        {rule.name}
-        {!rule.enabled && <span className="pill low">off</span>}
-      </h2>
-      <p>{rule.sentence}</p>
-      <div className="rule-acts">
-        <Switch checked={rule.enabled} onChange={switchIt} slotProps={{ input: { "aria-label": `${rule.name}: on` } }} />
-        <Button onClick={edit} aria-label={`Edit ${rule.name}`}>
-          Edit
-        </Button>
-        <Button onClick={() => remove.mutate(rule.id)} aria-label={`Delete ${rule.name}`}>
-          Delete
-        </Button>
-        <span>
-          <IconButton
-            size="small"
-            disabled={place === 0}
-            onClick={() => move.mutate({ id: rule.id, to: place - 1 })}
-            aria-label={`Read ${rule.name} earlier`}
-          >
-            <ArrowUpward fontSize="inherit" />
-          </IconButton>
-          <IconButton
-            size="small"
-            disabled={last}
-            onClick={() => move.mutate({ id: rule.id, to: place + 1 })}
-            aria-label={`Read ${rule.name} later`}
-          >
-            <ArrowDownward fontSize="inherit" />
-          </IconButton>
-        </span>
-      </div>
-    </li>
-  );
-}
+const inWords = (rule: Rule) => [rule.name, rule.sentence, rule.heading ?? "", ...rule.marks].join(" ");
 
 export function RulesScreen() {
-  const params = useParams();
   const navigate = useNavigate();
   const rules = useRules();
-  const vocabulary = useVocabulary().data;
-  const all = rules.data?.rules;
-  const open = params.id === "new" ? undefined : all?.find(({ id }) => id === Number(params.id));
-  const close = () => navigate("/rules");
+  const copy = useCopyRule();
+  const { asked, ask, keep, back } = useForeseen();
+  const [typed, setTyped] = useState("");
+  const [taking, setTaking] = useState<number[]>();
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+  );
+  const all = rules.data?.rules ?? [];
+  // A move that is not kept yet shows where it would go.
+  const from = asked?.step.act === "move" ? all.findIndex(({ id }) => id === asked.rule.id) : -1;
+  const ordered = from >= 0 ? arrayMove(all, from, asked!.step.to!) : all;
+  const shown = ordered.filter((rule) => fits(typed, inWords(rule)));
+  const drop = ({ active, over }: DragEndEvent) => {
+    if (!over || active.id === over.id) return;
+    const rule = all.find(({ id }) => id === active.id)!;
+    void ask(rule, { act: "move", to: ordered.findIndex(({ id }) => id === over.id) });
+  };
   return (
     <div className="screen">
-      <main className="list">
-        {all && (
+      <main className="list rules-list">
+        <RulesNav />
+        {rules.data && (
           <>
-            <h1 className="lead">{rules.data!.lead}</h1>
+            <h1 className="lead">{rules.data.lead}</h1>
             <p className="sub">
               {all.length > 0
-                ? "The first rule to speak on a matter decides it; labels add up. A change holds for mail from now on."
-                : "Without rules, all mail comes as the plan says. Open a message and choose Make a rule, or begin here."}
+                ? "The first rule to speak on a matter decides it; labels add up. A change holds for held mail and for what arrives from now on."
+                : "Without rules, all mail comes as the plan says. Open a message and choose Make a rule, begin from a need, or write one here."}
             </p>
-            <Button onClick={() => navigate("/rules/new")}>New rule</Button>
-            <ol className="rules">
-              {all.map((rule, place) => (
-                <RuleLine
-                  key={rule.id}
-                  rule={rule}
-                  place={place}
-                  last={place === all.length - 1}
-                  selected={rule.id === open?.id}
-                  edit={() => navigate(`/rules/${rule.id}`)}
+            <div className="rules-bar">
+              <Button variant="contained" onClick={() => navigate("/rules/new")}>
+                New rule
+              </Button>
+              {all.length === 0 && <Link to="/rules/begin">Begin from a need</Link>}
+              {all.length > 0 && (
+                <input
+                  className="find"
+                  type="search"
+                  placeholder="Find a rule by any word in it"
+                  aria-label="Find a rule"
+                  value={typed}
+                  onChange={(event) => setTyped(event.target.value)}
                 />
-              ))}
-            </ol>
+              )}
+              {all.length > 0 && (
+                <span className="last row-of">
+                  {taking ? (
+                    <>
+                      <Button
+                        href={`/api/rulebook?rules=${taking.join(",")}`}
+                        disabled={taking.length === 0}
+                        component="a"
+                        download
+                      >
+                        Save {taking.length} as a file
+                      </Button>
+                      <Button onClick={() => setTaking(undefined)}>Done</Button>
+                    </>
+                  ) : (
+                    <Button variant="text" onClick={() => setTaking([])}>
+                      Take some along …
+                    </Button>
+                  )}
+                </span>
+              )}
+            </div>
+            {asked && <Foreseen asked={asked} keep={keep} back={back} />}
+            {typed && shown.length === 0 && <p className="quiet">No rule has these words.</p>}
+            <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={drop}>
+              <SortableContext items={shown.map(({ id }) => id)} strategy={verticalListSortingStrategy}>
+                <ol className="rules">
+                  {shown.map((rule, index) => (
+                    <Fragment key={rule.id}>
+                      {rule.heading && rule.heading !== shown[index - 1]?.heading && (
+                        <li className="rule-heading">
+                          <h2>{rule.heading}</h2>
+                        </li>
+                      )}
+                      {!rule.heading && index > 0 && shown[index - 1]?.heading && (
+                        <li className="rule-heading none" aria-hidden />
+                      )}
+                      <RuleRow
+                        rule={rule}
+                        place={ordered.indexOf(rule)}
+                        days={rules.data.days}
+                        movable={!typed && !asked}
+                        chosen={taking?.includes(rule.id)}
+                        choose={(on) => setTaking(on ? [...(taking ?? []), rule.id] : taking?.filter((id) => id !== rule.id))}
+                        switchIt={() => void ask(rule, { act: "switch" })}
+                        copy={() => copy.mutate(rule.id)}
+                        remove={() => void ask(rule, { act: "delete" })}
+                      />
+                    </Fragment>
+                  ))}
+                </ol>
+              </SortableContext>
+            </DndContext>
           </>
         )}
-        {rules.isError && !all && <p className="error-words">{rules.error.message}</p>}
+        {rules.isError && !rules.data && <p className="error-words">{rules.error.message}</p>}
       </main>
-      {vocabulary && (open || params.id === "new") ? (
-        <RuleEditor key={open ? `${open.id}-${open.version}` : "new"} rule={open} vocabulary={vocabulary} close={close} />
-      ) : (
-        <aside className="sheet nothing">
-          <p>
-            {params.id && all && params.id !== "new"
-              ? "That rule is not there any more."
-              : "Choose Edit to change a rule here, in the words in which it is read."}
-          </p>
-        </aside>
-      )}
     </div>
   );
 }

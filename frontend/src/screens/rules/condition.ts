@@ -1,4 +1,4 @@
-import type { Fact } from "../../api/client";
+import type { Fact, Vocabulary } from "../../api/client";
 
 /** The rulebook's conditions as the file has them (docs/rulebook.md). */
 export type Leaf = { fact: string; op: string; value: unknown; not?: boolean };
@@ -7,12 +7,12 @@ export type Group = { [kind in GroupKind]?: Condition[] };
 export type Condition = Leaf | Group;
 
 export const GROUP_WORDS: Record<GroupKind, string> = { all: "all of", any: "any of", none: "none of" };
+export const DAYS = ["mon", "tue", "wed", "thu", "fri", "sat", "sun"];
 
 export const isLeaf = (node: Condition): node is Leaf => "fact" in node;
 export const kindOf = (group: Group): GroupKind => Object.keys(group)[0] as GroupKind;
 export const membersOf = (group: Group): Condition[] => group[kindOf(group)] ?? [];
 export const groupOf = (kind: GroupKind, members: Condition[]): Group => ({ [kind]: members }) as Group;
-export const asGroup = (node: Condition): Group => (isLeaf(node) ? { all: [node] } : node);
 
 const EMPTY: Record<Fact["shape"], unknown> = {
   texts: [],
@@ -20,14 +20,49 @@ const EMPTY: Record<Fact["shape"], unknown> = {
   choice: [],
   number: 0,
   date: "",
-  span: { days: ["mon", "tue", "wed", "thu", "fri"], from: "09:00", to: "17:00" },
+  span: { days: DAYS.slice(0, 5), from: "09:00", to: "17:00" },
 };
 
-export const freshLeaf = (fact: Fact): Leaf => ({ fact: fact.name, op: fact.ops[0]!.name, value: EMPTY[fact.shape] });
+export type Entry = { words: string; also: string; leaf: Leaf };
 
-/** Whether a leaf says something yet; an unfinished one is neither counted nor saved. */
-export const finished = (leaf: Leaf): boolean => (Array.isArray(leaf.value) ? leaf.value.length > 0 : leaf.value !== "");
+const VALUES: Record<string, string> = { texts: " …", number: " …", date: " … a date", span: " between … and …" };
 
-export function leavesOf(node: Condition): Leaf[] {
-  return isLeaf(node) ? [node] : membersOf(node).flatMap(leavesOf);
+/** Everything that a condition can ask, as a person may look for it. */
+export function entriesOf(vocabulary: Vocabulary, typed: string): Entry[] {
+  const entries = vocabulary.facts.flatMap(({ name, words, denial, also, shape, ops, choices }): Entry[] => {
+    const op = ops[0]!.name;
+    if (shape === "flag")
+      return [
+        { words, also, leaf: { fact: name, op, value: true } },
+        { words: denial ?? "", also, leaf: { fact: name, op, value: false } },
+      ];
+    if (shape === "choice")
+      return choices.map((choice) => ({
+        words: `${words} is ${choice.words}`,
+        also,
+        leaf: { fact: name, op, value: [choice.value] },
+      }));
+    return [{ words: `${words}${VALUES[shape]}`, also, leaf: { fact: name, op, value: EMPTY[shape] } }];
+  });
+  const header = /^(?:the )?header:? *([!-9;-~]+)$/i.exec(typed.trim())?.[1];
+  return header
+    ? [
+        ...entries,
+        { words: `the header ${header} …`, also: typed, leaf: { fact: `header:${header}`, op: "mentions", value: [] } },
+      ]
+    : entries;
 }
+
+/** A header's fact is not among those of the vocabulary: any name may be asked. */
+export function factOf(vocabulary: Vocabulary, name: string): Fact | undefined {
+  const known = vocabulary.facts.find((fact) => fact.name === name);
+  if (known || !name.startsWith("header:")) return known;
+  return { ...vocabulary.facts.find((fact) => fact.name === "subject")!, name, words: `the header ${name.slice(7)}` };
+}
+
+/** Words typed in any order, each the beginning of a word or within it. */
+export const fits = (typed: string, text: string): boolean =>
+  typed
+    .toLowerCase()
+    .split(/\s+/)
+    .every((word) => text.toLowerCase().includes(word));

@@ -3,18 +3,23 @@ import TextField from "@mui/material/TextField";
 import ToggleButton from "@mui/material/ToggleButton";
 import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
 import { useState } from "react";
+import { useNavigate } from "react-router";
 import type { Row, RuleBody, Starts } from "../../api/client";
-import { useCounts, useMakeRule, useStarts } from "../../api/queries";
+import { useMakeRule, useStarts, useTrial } from "../../api/queries";
 import { useKey } from "../../parts/keys";
 import { PriorityChoice, TIMINGS, type TimingName } from "../rules/effects";
+import { TriedRow } from "../rules/editor/TryPane";
+import { beginWith } from "../rules/editor/useDraft";
 
 type Start = Starts["starts"][number];
 
-/** Sender and domain exclude each other; words add up with either. */
+const PEOPLE = ["sender", "domain", "conversation"];
+
+/** Those who write exclude each other; a list and words add up with them. */
 function toggle(chosen: number[], index: number, starts: Start[]): number[] {
   if (chosen.includes(index)) return chosen.length > 1 ? chosen.filter((at) => at !== index) : chosen;
-  const kept = starts[index]!.kind === "word" ? chosen : chosen.filter((at) => starts[at]!.kind === "word");
-  return [...kept, index];
+  const people = PEOPLE.includes(starts[index]!.kind);
+  return [...chosen.filter((at) => !people || !PEOPLE.includes(starts[at]!.kind)), index];
 }
 
 function nameFor(starts: Start[]): string {
@@ -23,20 +28,25 @@ function nameFor(starts: Start[]): string {
 }
 
 /** A rule from the message in front: prefilled, counted, and made with one more click. */
-function Panel({ given, close }: { given: Starts; close: () => void }) {
+function Panel({ id, given, close }: { id: number; given: Starts; close: () => void }) {
   const [chosen, setChosen] = useState([0]);
   const [timing, setTiming] = useState<TimingName>("now");
   const [priority, setPriority] = useState<Row["priority"] | "">("");
   const [name, setName] = useState<string>();
+  const navigate = useNavigate();
   const make = useMakeRule();
   const starts = chosen.map((index) => given.starts[index]!);
-  const when = { all: starts.map((start) => start.condition) };
-  const counts = useCounts([when]).data;
-  useKey("close", close);
   const body: RuleBody = {
     name: name ?? nameFor(starts),
-    when: when as never,
+    when: { all: starts.map((start) => start.condition) } as never,
     then: { timing: TIMINGS[timing].value, ...(priority ? { priority } : {}) } as never,
+  };
+  const trial = useTrial({ body, days: 30, message: id }).data;
+  const clash = trial?.faults.find(({ pointer }) => pointer === "/name")?.words;
+  useKey("close", close);
+  const more = () => {
+    beginWith({ body, message: id });
+    navigate("/rules/new");
   };
   return (
     <section className="make-rule" aria-label="Make a rule">
@@ -78,25 +88,35 @@ function Panel({ given, close }: { given: Starts; close: () => void }) {
         label="Name of the rule"
         size="small"
         fullWidth
+        error={Boolean(clash)}
+        helperText={clash}
         value={name ?? nameFor(starts)}
         onChange={(event) => setName(event.target.value)}
       />
+      {trial?.first && (
+        <ol className="tries" aria-label="This message">
+          <TriedRow tried={trial.first} />
+        </ol>
+      )}
+      {trial?.ready && (
+        <p className="quiet">
+          Matches {trial.matches?.toLocaleString("en")} of the last 30 days’ {trial.of.toLocaleString("en")} messages.{" "}
+          {trial.held ? `${trial.held} ` : ""}Read before the other rules.
+        </p>
+      )}
       {make.isError && (
         <p className="error-words" role="alert">
           {make.error.message}
         </p>
       )}
       <div className="make-foot">
-        <Button variant="contained" disabled={make.isPending} onClick={() => make.mutate(body, { onSuccess: close })}>
+        <Button variant="contained" disabled={make.isPending} onClick={() => make.mutate({ body }, { onSuccess: close })}>
           Make it
         </Button>
         <Button onClick={close}>Cancel</Button>
-        <span className="quiet">
-          {counts
-            ? `Matches ${counts.counts[0]!.toLocaleString("en")} of ${counts.all.toLocaleString("en")} messages here. `
-            : ""}
-          Holds for mail from now on, read before the other rules.
-        </span>
+        <Button variant="text" onClick={more}>
+          Write more of it …
+        </Button>
       </div>
     </section>
   );
@@ -114,5 +134,5 @@ export function MakeRule({ id, close }: { id: number; close: () => void }) {
       </section>
     );
   }
-  return <Panel given={starts.data} close={close} />;
+  return <Panel id={id} given={starts.data} close={close} />;
 }

@@ -16,7 +16,7 @@ module UpFront
           @rule = rulebook.rules[place]
           rules, changed = after(place, act, to)
           @prospect = Desk::Prospect.new(rulebook, rules, touched: [@rule, *changed], now: now)
-          @within = @prospect.roll.since_bits(rulebook.zone.instant(rulebook.zone.date(now) - DAYS + 1, 0))
+          @within = @prospect.roll.days_bits(DAYS, rulebook.zone, now)
         end
 
         def to_h

@@ -19,7 +19,7 @@ module UpFront
           body = missing.empty? ? need.body(answers) : nil
           draft = body && Core::Draft.new(body, rulebook.names)
           roll = Store::Roll.at(now)
-          within = roll.since_bits(now - Rules::DAYS * 86_400)
+          within = roll.days_bits(Rules::DAYS, rulebook.zone, now)
           {unanswered: missing, body: body, sentence: (Core::Sentence.told(Core::Rule.read(body, Core::Check.new, rulebook.names)) if draft&.complete?),
            faults: draft ? draft.faults.map(&:to_s) : [], count: draft&.complete? ? roll.count(roll.matches(draft.rule, rulebook.meaning) & within) : nil, of: roll.count(within)}
         end

@@ -10,7 +10,7 @@ module UpFront
         def initialize(rulebook, now)
           @rulebook = rulebook
           @roll = Store::Roll.at(now)
-          @within = @roll.since_bits(now - DAYS * 86_400)
+          @within = @roll.days_bits(DAYS, rulebook.zone, now)
           @rules = rulebook.rules.map { [_1.name, Core::References.of(_1.to_h)] }
         end
 

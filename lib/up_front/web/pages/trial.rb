@@ -12,7 +12,9 @@ module UpFront
         # @param body [Hash] the draft @param id [Integer, nil] of the rule that it changes
         # @param days [Integer] how far back @param place [Integer, nil] of a new rule; the first where nil
         # @param message [Integer, nil] one to show first
-        def initialize(body, rulebook, now, days:, id: nil, place: nil, message: nil)
+        # @param without [Boolean] compare with there being no such rule, in place of the rule as it is saved
+        def initialize(body, rulebook, now, days:, id: nil, place: nil, message: nil, without: false)
+          @without = without
           @rulebook = rulebook
           @now = now
           @days = days
@@ -23,7 +25,7 @@ module UpFront
           @draft = Core::Draft.new(body, rulebook.names, id: id)
           @message = message
           @roll = Store::Roll.at(now)
-          @within = @roll.since_bits(first_moment)
+          @within = @roll.days_bits(days, rulebook.zone, now)
         end
 
         def to_h
@@ -33,7 +35,6 @@ module UpFront
         private
 
         def first_day = @rulebook.zone.date(@now) - @days + 1
-        def first_moment = @rulebook.zone.instant(first_day, 0)
         def dates = @roll.dates(@rulebook.zone)
         def key = @rulebook.meaning
 
@@ -73,16 +74,16 @@ module UpFront
           items = prospect.items(@within)
           matched = @roll.matches(@draft.rule, key) & @within
           ids = @roll.places_of(matched).to_set { @roll.ids[_1] }
-          {ready: true, matches: ids.size, **surfacing(items.select { ids.include?(_1.id) }), changed: items.count { difference(_1).any? }, alerts: alerts, bars: bars(matched), held: prospect.held.to_s, held_now: prospect.held.now,
+          {ready: true, matches: ids.size, **surfacing(items.select { ids.include?(_1.id) }), changed: items.count { difference(_1).any? }, alerts: alerts, bars: bars(matched), held: saved.held.to_s, held_now: saved.held.now,
            asks: @draft.rule.ask_first, first: first, messages: rows(items, ids)}
         end
 
-        def prospect
-          @prospect ||= begin
-            rules = @rulebook.rules.dup
-            @old ? rules[@place] = @draft.rule : rules.insert(@place, @draft.rule)
-            Desk::Prospect.new(@rulebook, rules, touched: [@old, @draft.rule].compact, now: @now, roll: @roll)
-          end
+        def prospect = @prospect ||= (@old && @without) ? against(@rulebook.rules - [@old], [@draft.rule]) : saved
+        def saved = @saved ||= against(@rulebook.rules, [@old, @draft.rule].compact)
+        def against(from, touched, roll: @roll) = Desk::Prospect.new(@rulebook, rules, touched: touched, now: @now, roll: roll, from: from)
+
+        def rules
+          @rules ||= @rulebook.rules.dup.tap { |all| @old ? all[@place] = @draft.rule : all.insert(@place, @draft.rule) }
         end
 
         def surfacing(items)
@@ -113,7 +114,7 @@ module UpFront
 
           whole = Store::Roll.whole
           place = whole.place(@message) or return
-          there = Desk::Prospect.new(@rulebook, prospect.rules, touched: [@old, @draft.rule].compact, now: @now, roll: whole)
+          there = against(@rulebook.rules, [@old, @draft.rule].compact, roll: whole)
           item = there.items(whole.bits_of([place])).first
           message = Store::Message.find(@message)
           return {id: @message, sender: message.sender_name, subject: message.subject, when: @near.moment(message.arrived_at), matched: false, changes: [], reason: nil} unless item

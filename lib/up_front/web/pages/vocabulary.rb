@@ -26,7 +26,7 @@ module UpFront
 
         def fact(fact)
           {name: fact.name, words: fact.words, also: fact.also, denial: fact.denial, shape: shape(fact),
-           ops: fact.type.ops.map { |name, words| {name: name, words: words} },
+           ops: fact.type.ops.map { |name, words| {name: name, words: words, denial: Core::Sentence::NOT.fetch(words)} },
            choices: choices(fact).map { |value, words| {value: value, words: words} }}
         end
 

@@ -33,7 +33,7 @@ module UpFront
         def self.try(app)
           app.post("/api/trials") do
             wanted = given
-            json(Pages::Trial.new(wanted["body"], rulebook, now, days: wanted["days"] || 30, id: wanted["id"], place: wanted["place"], message: wanted["message"]).to_h)
+            json(Pages::Trial.new(wanted["body"], rulebook, now, days: wanted["days"] || 30, id: wanted["id"], place: wanted["place"], message: wanted["message"], without: wanted["without"] == true).to_h)
           end
           app.post("/api/rules/:id/foresight") do |id|
             wanted = given

@@ -1,0 +1,93 @@
+import Autocomplete from "@mui/material/Autocomplete";
+import { useState } from "react";
+
+export type Option = { key: string; words: string; count?: number | null; aside?: string };
+
+/**
+ * A field to look for something by typing what one means. A choice is taken at once and the field is empty again.
+ * @param free what is typed may be taken as it is
+ */
+export function Looker({
+  label,
+  placeholder,
+  options,
+  typed,
+  type,
+  take,
+  free,
+  wide,
+  loading,
+}: {
+  label: string;
+  placeholder: string;
+  options: Option[];
+  typed: string;
+  type: (typed: string) => void;
+  take: (option: Option) => void;
+  free?: boolean;
+  wide?: boolean;
+  loading?: boolean;
+}) {
+  const [open, setOpen] = useState(false);
+  const finish = (words: string) => {
+    if (free && words.trim()) take({ key: words.trim(), words: words.trim() });
+    type("");
+  };
+  return (
+    <Autocomplete<Option, false, true, boolean>
+      freeSolo={free === true}
+      disableClearable
+      selectOnFocus
+      openOnFocus
+      autoHighlight={!free}
+      value={null as never}
+      options={options}
+      filterOptions={(all) => all}
+      getOptionLabel={(option) => (typeof option === "string" ? option : option.words)}
+      getOptionKey={(option) => (typeof option === "string" ? option : option.key)}
+      inputValue={typed}
+      open={open && (options.length > 0 || !free)}
+      noOptionsText="Nothing is called that"
+      onOpen={() => setOpen(true)}
+      onClose={() => setOpen(false)}
+      onInputChange={(_, next, reason) => {
+        if (reason === "input") type(next);
+      }}
+      onChange={(_, option) => {
+        if (typeof option === "string") finish(option);
+        else {
+          take(option);
+          type("");
+        }
+      }}
+      onBlur={() => finish(typed)}
+      slotProps={{ paper: { className: "looker-paper" }, popper: { style: { width: 340 }, placement: "bottom-start" } }}
+      renderOption={(props, option) => (
+        <li {...props} key={option.key}>
+          <span>
+            {option.words}
+            {option.aside && <small>{option.aside}</small>}
+          </span>
+          {option.count !== undefined && option.count !== null && <i>{option.count.toLocaleString("en")}</i>}
+        </li>
+      )}
+      renderInput={(params) => (
+        <div ref={params.slotProps.input.ref} className={wide ? "looker wide" : "looker"}>
+          <input
+            {...params.slotProps.htmlInput}
+            className="slot-input"
+            aria-label={label}
+            aria-busy={loading}
+            placeholder={placeholder}
+            onKeyDown={(event) => {
+              if (event.key === "," && free) {
+                event.preventDefault();
+                finish(typed);
+              }
+            }}
+          />
+        </div>
+      )}
+    />
+  );
+}

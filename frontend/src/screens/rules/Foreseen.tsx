@@ -1,0 +1,43 @@
+import Button from "@mui/material/Button";
+import { useEffect, useRef, useState } from "react";
+import { TriedRow } from "./editor/TryPane";
+import type { Asked } from "./useForeseen";
+
+const VERBS = { move: "Move", switch: "Switch", delete: "Delete" };
+
+/** What a change would do, before it is kept. */
+export function Foreseen({ asked, keep, back }: { asked: Asked; keep: () => void; back: () => void }) {
+  const [open, setOpen] = useState(false);
+  const { rule, step, foresight } = asked;
+  const first = useRef<HTMLButtonElement>(null);
+  useEffect(() => first.current?.focus(), [asked]);
+  const act = step.act === "switch" ? (rule.enabled ? "Switch off" : "Switch on") : VERBS[step.act];
+  return (
+    <section className="foreseen" role="alertdialog" aria-label={`${act} ${rule.name}`}>
+      <p>
+        <b>
+          {act} “{rule.name}”{step.act === "move" && `, to be read as number ${step.to! + 1}`}?
+        </b>{" "}
+        {foresight.words} {foresight.held}
+      </p>
+      <div className="row-of">
+        <Button variant="contained" ref={first} onClick={keep}>
+          {step.act === "move" ? "Keep the move" : act}
+        </Button>
+        <Button onClick={back}>{step.act === "move" ? "Put it back" : "Leave it"}</Button>
+        {foresight.messages.length > 0 && (
+          <Button variant="text" aria-expanded={open} onClick={() => setOpen(!open)}>
+            {open ? "Hide them" : "Show them"}
+          </Button>
+        )}
+      </div>
+      {open && (
+        <ol className="tries">
+          {foresight.messages.map((tried) => (
+            <TriedRow key={tried.id} tried={tried} />
+          ))}
+        </ol>
+      )}
+    </section>
+  );
+}

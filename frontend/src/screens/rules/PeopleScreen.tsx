@@ -1,0 +1,252 @@
+import Button from "@mui/material/Button";
+import Checkbox from "@mui/material/Checkbox";
+import FormControlLabel from "@mui/material/FormControlLabel";
+import TextField from "@mui/material/TextField";
+import { useRef, useState, type FormEvent } from "react";
+import type { Things } from "../../api/client";
+import { readCards, useDeleteThing, useSaveThing, useThings, type Kind } from "../../api/queries";
+import { RulesNav } from "./RulesNav";
+import "./rules.css";
+
+type Group = Things["groups"][number];
+type Label = Things["labels"][number];
+type Cards = Awaited<ReturnType<typeof readCards>>;
+
+const usedBy = (rules: string[]) => (rules.length === 0 ? "no rule names it" : `named by ${rules.join(", ")}`);
+
+function Fault({ words }: { words: string | undefined }) {
+  return words ? (
+    <p className="error-words" role="alert">
+      {words}
+    </p>
+  ) : null;
+}
+
+/** People of a file of contact cards, to choose from. */
+function CardPicker({ add }: { add: (emails: string[]) => void }) {
+  const [cards, setCards] = useState<Cards>();
+  const [left, setLeft] = useState<string[]>([]);
+  const [failed, setFailed] = useState("");
+  const field = useRef<HTMLInputElement>(null);
+  const read = (file: File | undefined) => {
+    if (!file) return;
+    readCards(file).then(
+      (found) => {
+        setCards(found);
+        setFailed("");
+      },
+      (problem: Error) => setFailed(problem.message),
+    );
+  };
+  const taken = cards?.people.map(({ email }) => email).filter((email) => !left.includes(email)) ?? [];
+  return (
+    <div className="cards">
+      <input
+        ref={field}
+        type="file"
+        accept=".vcf,text/vcard"
+        className="unseen"
+        aria-label="A file of contact cards"
+        tabIndex={-1}
+        onChange={(event) => read(event.target.files?.[0])}
+      />
+      <Button variant="text" onClick={() => field.current?.click()}>
+        Take people from a file of contact cards (.vcf) …
+      </Button>
+      <Fault words={failed} />
+      {cards && (
+        <>
+          <p className="quiet">
+            {cards.people.length} with an address{cards.without > 0 && `; ${cards.without} cards have none`}.
+          </p>
+          <div className="kinds" role="group" aria-label="People of the file">
+            {cards.people.map(({ name, email }) => (
+              <FormControlLabel
+                key={email}
+                control={
+                  <Checkbox
+                    size="small"
+                    checked={!left.includes(email)}
+                    onChange={(_, on) => setLeft(on ? left.filter((each) => each !== email) : [...left, email])}
+                  />
+                }
+                label={name ? `${name} · ${email}` : email}
+              />
+            ))}
+          </div>
+          <Button
+            disabled={taken.length === 0}
+            onClick={() => {
+              add(taken);
+              setCards(undefined);
+              setLeft([]);
+            }}
+          >
+            Add these {taken.length}
+          </Button>
+        </>
+      )}
+    </div>
+  );
+}
+
+function GroupForm({ group, done }: { group?: Group; done: () => void }) {
+  const [name, setName] = useState(group?.name ?? "");
+  const [lines, setLines] = useState(group?.members.join("\n") ?? "");
+  const save = useSaveThing();
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    const members = lines.split(/[\s,;]+/).filter(Boolean);
+    save.mutate({ kind: "groups", was: group?.name, thing: { name, members } }, { onSuccess: done });
+  };
+  return (
+    <form className="thing-form" onSubmit={submit}>
+      <TextField label="Name" size="small" required autoFocus value={name} onChange={(event) => setName(event.target.value)} />
+      <TextField
+        label="Members"
+        size="small"
+        multiline
+        minRows={3}
+        maxRows={10}
+        value={lines}
+        onChange={(event) => setLines(event.target.value)}
+        helperText="Addresses, or @domain for everyone there; one a line"
+      />
+      <CardPicker add={(emails) => setLines([lines.trim(), ...emails].filter(Boolean).join("\n"))} />
+      <Fault words={save.error?.message} />
+      <Foot saving={save.isPending} done={done} />
+    </form>
+  );
+}
+
+function LabelForm({ label, done }: { label?: Label; done: () => void }) {
+  const [name, setName] = useState(label?.name ?? "");
+  const [colour, setColour] = useState(label?.colour ?? "#14594A");
+  const save = useSaveThing();
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    save.mutate({ kind: "labels", was: label?.name, thing: { name, colour } }, { onSuccess: done });
+  };
+  return (
+    <form className="thing-form" onSubmit={submit}>
+      <TextField label="Name" size="small" required autoFocus value={name} onChange={(event) => setName(event.target.value)} />
+      <label className="row-of">
+        Colour <input type="color" value={colour} onChange={(event) => setColour(event.target.value.toUpperCase())} />
+        <span className="pill label" style={{ "--c": colour } as React.CSSProperties}>
+          {name || "as it looks"}
+        </span>
+      </label>
+      <Fault words={save.error?.message} />
+      <Foot saving={save.isPending} done={done} />
+    </form>
+  );
+}
+
+function Foot({ saving, done }: { saving: boolean; done: () => void }) {
+  return (
+    <div className="row-of">
+      <Button type="submit" variant="contained" disabled={saving}>
+        Save
+      </Button>
+      <Button onClick={done}>Cancel</Button>
+    </div>
+  );
+}
+
+function Acts({ kind, name, rules, edit }: { kind: Kind; name: string; rules: string[]; edit: () => void }) {
+  const remove = useDeleteThing();
+  return (
+    <span className="row-of">
+      <Button variant="text" onClick={edit} aria-label={`Change ${name}`}>
+        Change
+      </Button>
+      <Button
+        variant="text"
+        disabled={rules.length > 0}
+        title={rules.length > 0 ? "A rule names it: take it out there first" : undefined}
+        onClick={() => remove.mutate({ kind, name })}
+        aria-label={`Delete ${name}`}
+      >
+        Delete
+      </Button>
+    </span>
+  );
+}
+
+/** Groups of people and labels, which rules name. */
+export function PeopleScreen() {
+  const things = useThings();
+  const [open, setOpen] = useState<string>();
+  const close = () => setOpen(undefined);
+  const page = things.data;
+  return (
+    <div className="screen">
+      <main className="list rules-list">
+        <RulesNav />
+        <h1 className="lead">Groups of people, and labels</h1>
+        <p className="sub">Rules name them. Give one a new name, and every rule that names it follows.</p>
+        {page && (
+          <>
+            <div className="band">
+              <h2>Groups</h2>
+              <span className="count">{page.groups.length}</span>
+              <span className="right">
+                <Button variant="text" onClick={() => setOpen("new group")}>
+                  New group
+                </Button>
+              </span>
+            </div>
+            {open === "new group" && <GroupForm done={close} />}
+            {page.groups.length === 0 && (
+              <p className="quiet">A group stands for several people in a rule: a client, a team, the lenders.</p>
+            )}
+            <ul className="things">
+              {page.groups.map((group) => (
+                <li key={group.name}>
+                  <header>
+                    <b>{group.name}</b>
+                    <small>
+                      {group.count.toLocaleString("en")} messages last month; {usedBy(group.rules)}
+                    </small>
+                    <Acts kind="groups" name={group.name} rules={group.rules} edit={() => setOpen(`group ${group.name}`)} />
+                  </header>
+                  {open === `group ${group.name}` ? (
+                    <GroupForm group={group} done={close} />
+                  ) : (
+                    <p>{group.members.length === 0 ? "Nobody yet" : group.members.join(", ")}</p>
+                  )}
+                </li>
+              ))}
+            </ul>
+            <div className="band">
+              <h2>Labels</h2>
+              <span className="count">{page.labels.length}</span>
+              <span className="right">
+                <Button variant="text" onClick={() => setOpen("new label")}>
+                  New label
+                </Button>
+              </span>
+            </div>
+            {open === "new label" && <LabelForm done={close} />}
+            {page.labels.length === 0 && <p className="quiet">A label is a coloured word on a message.</p>}
+            <ul className="things">
+              {page.labels.map((label) => (
+                <li key={label.name}>
+                  <header>
+                    <span className="pill label" style={{ "--c": label.colour } as React.CSSProperties}>
+                      {label.name}
+                    </span>
+                    <small>{usedBy(label.rules)}</small>
+                    <Acts kind="labels" name={label.name} rules={label.rules} edit={() => setOpen(`label ${label.name}`)} />
+                  </header>
+                  {open === `label ${label.name}` && <LabelForm label={label} done={close} />}
+                </li>
+              ))}
+            </ul>
+          </>
+        )}
+        {things.isError && <p className="error-words">{things.error.message}</p>}
+      </main>
+    </div>
+  );
+}

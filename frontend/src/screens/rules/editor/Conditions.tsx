@@ -1,0 +1,240 @@
+import Close from "@mui/icons-material/Close";
+import Button from "@mui/material/Button";
+import IconButton from "@mui/material/IconButton";
+import ToggleButton from "@mui/material/ToggleButton";
+import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
+import type { Fact, Trial, Vocabulary } from "../../../api/client";
+import { Slot } from "../../../parts/Slot";
+import {
+  entriesOf,
+  factOf,
+  GROUP_WORDS,
+  groupOf,
+  isLeaf,
+  kindOf,
+  membersOf,
+  type Condition,
+  type Group,
+  type GroupKind,
+  type Leaf,
+} from "../condition";
+import { Value } from "./Values";
+import { Adder } from "./Adder";
+
+const MAX_DEPTH = 8; // as the rulebook allows
+
+export type Around = { vocabulary: Vocabulary; trial: Trial | undefined };
+
+const count = (number: number | undefined) => number?.toLocaleString("en") ?? "";
+
+/** The operator of a condition, or for a fact that holds or not, its whole sentence. */
+function How({ leaf, fact, change }: { leaf: Leaf; fact: Fact; change: (next: Leaf) => void }) {
+  if (fact.shape === "flag") {
+    const yes = (leaf.value === true) !== Boolean(leaf.not);
+    return (
+      <Slot
+        label="Holds or not"
+        value={yes ? "yes" : "no"}
+        choices={[
+          { value: "yes", words: fact.words },
+          { value: "no", words: fact.denial ?? "" },
+        ]}
+        change={(next) => change({ fact: leaf.fact, op: leaf.op, value: next === "yes" })}
+      />
+    );
+  }
+  if (fact.shape === "span")
+    return (
+      <>
+        {fact.words}
+        <Slot
+          label="How"
+          value={leaf.not ? "not" : ""}
+          choices={[
+            { value: "", words: "just" },
+            { value: "not", words: "not" },
+          ]}
+          change={(next) => change({ fact: leaf.fact, op: leaf.op, value: leaf.value, ...(next ? { not: true } : {}) })}
+        />
+      </>
+    );
+  return (
+    <>
+      {fact.words}
+      <Slot
+        label="How"
+        value={`${leaf.not ? "not " : ""}${leaf.op}`}
+        choices={fact.ops.flatMap(({ name, words, denial }) => [
+          { value: name, words },
+          { value: `not ${name}`, words: denial },
+        ])}
+        change={(next) => {
+          const not = next.startsWith("not ");
+          change({ fact: leaf.fact, op: next.replace(/^not /, ""), value: leaf.value, ...(not ? { not } : {}) });
+        }}
+      />
+    </>
+  );
+}
+
+function LeafLine({
+  leaf,
+  pointer,
+  vocabulary,
+  trial,
+  change,
+  remove,
+}: Around & { leaf: Leaf; pointer: string; change: (next: Leaf) => void; remove?: () => void }) {
+  const fact = factOf(vocabulary, leaf.fact);
+  const fault = trial?.faults.find((each) => each.pointer === pointer || each.pointer.startsWith(`${pointer}/`));
+  const clash = trial?.clashes.find(({ pointers }) => pointers.includes(pointer));
+  const unfinished = trial?.unfinished.includes(pointer);
+  return (
+    <div className={clash ? "condition clashing" : "condition"}>
+      <div className="condition-line">
+        {fact ? (
+          <>
+            <How leaf={leaf} fact={fact} change={change} />
+            <Value leaf={leaf} fact={fact} vocabulary={vocabulary} change={change} />
+          </>
+        ) : (
+          <span>
+            {leaf.fact} {leaf.op} {JSON.stringify(leaf.value)}
+          </span>
+        )}
+        <span className="condition-count">
+          {unfinished ? (
+            <small>wants its words</small>
+          ) : (
+            <span title={`Messages of the last ${trial?.days ?? 30} days for which this holds by itself`}>
+              {count(trial?.counts[pointer])}
+            </span>
+          )}
+          {remove && (
+            <IconButton size="small" onClick={remove} aria-label="Take this condition out">
+              <Close fontSize="inherit" />
+            </IconButton>
+          )}
+        </span>
+      </div>
+      {fault && <p className="in-place">{fault.words}</p>}
+      {clash && <p className="in-place">{clash.words}</p>}
+    </div>
+  );
+}
+
+/** Where all of and any of would differ much, both numbers, with the switch right there. */
+function Apart({ pointer, trial, choose }: { pointer: string; trial: Trial | undefined; choose: (kind: GroupKind) => void }) {
+  const apart = trial?.apart.find((each) => each.pointer === pointer);
+  if (!apart) return null;
+  const words = GROUP_WORDS[apart.other as GroupKind];
+  return (
+    <p className="hint">
+      With <b>{GROUP_WORDS[apart.kind as GroupKind]}</b>, {count(apart.count)} messages are meant; with <b>{words}</b>,{" "}
+      {count(apart.other_count)} would be.
+      <Button variant="text" onClick={() => choose(apart.other as GroupKind)}>
+        Use {words}
+      </Button>
+    </p>
+  );
+}
+
+type GroupProps = Around & { group: Group; pointer: string; change: (next: Group) => void; depth?: number; adding?: string };
+
+/** A group of conditions as lines of a sentence; groups nest. */
+export function GroupLines({ group, pointer, vocabulary, trial, change, depth = 1, adding = "condition" }: GroupProps) {
+  const kind = kindOf(group);
+  const members = membersOf(group);
+  const set = (next: Condition[]) => change(groupOf(kind, next));
+  const replace = (index: number, next: Condition) => set(members.map((member, at) => (at === index ? next : member)));
+  const remove = (index: number) => set(members.filter((_, at) => at !== index));
+  const choose = (next: GroupKind) => change(groupOf(next, members));
+  const implied = adding === "exception" ? "any" : "all";
+  return (
+    <div className="condition-group">
+      {(members.length > 1 || kind !== implied || depth > 1) && (
+        <div className="condition-line">
+          <ToggleButtonGroup
+            exclusive
+            value={kind}
+            onChange={(_, next: GroupKind | null) => next && choose(next)}
+            aria-label="How they hold together"
+          >
+            {(Object.keys(GROUP_WORDS) as GroupKind[]).map((key) => (
+              <ToggleButton key={key} value={key}>
+                {GROUP_WORDS[key]}
+              </ToggleButton>
+            ))}
+          </ToggleButtonGroup>
+          {kind === "all" ? "these hold" : "these holds"}
+          <span className="condition-count together">
+            <span title="Messages for which they hold together">together {count(trial?.counts[pointer])}</span>
+          </span>
+        </div>
+      )}
+      {members.map((member, index) => {
+        const at = `${pointer}/${kind}/${index}`;
+        return isLeaf(member) ? (
+          <LeafLine
+            key={index}
+            leaf={member}
+            pointer={at}
+            vocabulary={vocabulary}
+            trial={trial}
+            change={(next) => replace(index, next)}
+            remove={() => remove(index)}
+          />
+        ) : (
+          <div key={index} className="nested">
+            <GroupLines
+              group={member}
+              pointer={at}
+              vocabulary={vocabulary}
+              trial={trial}
+              change={(next) => replace(index, next)}
+              depth={depth + 1}
+            />
+            <Button variant="text" onClick={() => remove(index)}>
+              Take this group out
+            </Button>
+          </div>
+        );
+      })}
+      {members.length === 0 && <p className="quiet">{kind === "any" ? "Nothing holds yet." : "Holds for every message."}</p>}
+      <Apart pointer={pointer} trial={trial} choose={choose} />
+      <div className="condition-line">
+        <Adder
+          words={adding}
+          placeholder="type what you mean: sender, a file, copied to me …"
+          entries={(typed) => entriesOf(vocabulary, typed)}
+          add={({ leaf }) => set([...members, leaf])}
+        />
+        {depth < MAX_DEPTH && (
+          <Button variant="text" onClick={() => set([...members, { any: [] }])}>
+            + group
+          </Button>
+        )}
+      </div>
+    </div>
+  );
+}
+
+/** A condition, whatever it is: a single one that stands in no group can be joined by others. */
+export function Conditions({
+  node,
+  change,
+  ...rest
+}: Around & { node: Condition; pointer: string; change: (next: Condition) => void; adding?: string }) {
+  if (!isLeaf(node)) return <GroupLines group={node} change={change} {...rest} />;
+  return (
+    <div className="condition-group">
+      <LeafLine leaf={node} change={change} {...rest} />
+      <Adder
+        words={rest.adding ?? "condition"}
+        placeholder="type what you mean"
+        entries={(typed) => entriesOf(rest.vocabulary, typed)}
+        add={({ leaf }) => change(groupOf(rest.adding === "exception" ? "any" : "all", [node, leaf]))}
+      />
+    </div>
+  );
+}

@@ -1,0 +1,310 @@
+import Button from "@mui/material/Button";
+import Checkbox from "@mui/material/Checkbox";
+import FormControlLabel from "@mui/material/FormControlLabel";
+import Switch from "@mui/material/Switch";
+import { useEffect, useState } from "react";
+import { Link, useLocation, useNavigate } from "react-router";
+import { Problem, type Rule, type RuleBody, type Vocabulary } from "../../../api/client";
+import { useChangeRule, useMakeRule, useRules, useTrial } from "../../../api/queries";
+import { useKey } from "../../../parts/keys";
+import type { Condition } from "../condition";
+import type { Effects } from "../effects";
+import { ApplyPane } from "./ApplyPane";
+import { Conditions } from "./Conditions";
+import { EffectLines } from "./EffectLines";
+import { InWords } from "./InWords";
+import { TryPane, type Against, type Days } from "./TryPane";
+import { useDraft } from "./useDraft";
+import { VersionsPane } from "./VersionsPane";
+
+const SETTLES_MS = 90; // a burst of keys is one question
+const ORDINALS = ["first", "second", "third", "fourth", "fifth", "sixth", "seventh", "eighth", "ninth", "tenth"];
+const ordinal = (place: number) => ORDINALS[place] ?? `as number ${place + 1}`;
+
+function useSettled<Value>(value: Value): Value {
+  const [settled, setSettled] = useState(value);
+  const text = JSON.stringify(value);
+  useEffect(() => {
+    const timer = setTimeout(() => setSettled(JSON.parse(text) as Value), SETTLES_MS);
+    return () => clearTimeout(timer);
+  }, [text]);
+  return settled;
+}
+
+/** Another saved the rule meanwhile: both are shown, and the person chooses. */
+function Conflict({
+  theirs,
+  mine,
+  keepTheirs,
+  keepMine,
+}: {
+  theirs: Rule;
+  mine: string;
+  keepTheirs: () => void;
+  keepMine: () => void;
+}) {
+  return (
+    <section className="conflict" role="alert" aria-label="Changed elsewhere">
+      <h2>This rule was changed elsewhere while you wrote</h2>
+      <p>
+        <b>Saved there:</b> {theirs.name}. {theirs.sentence}
+      </p>
+      <p>
+        <b>Written here:</b> {mine}
+      </p>
+      <div className="row-of">
+        <Button onClick={keepTheirs}>Keep what was saved there</Button>
+        <Button variant="contained" onClick={keepMine}>
+          Save mine over it
+        </Button>
+      </div>
+    </section>
+  );
+}
+
+function Options({ body, vocabulary, set }: { body: RuleBody; vocabulary: Vocabulary; set: ReturnType<typeof useDraft>["set"] }) {
+  const [dated, setDated] = useState(Boolean(body.from_date || body.until_date));
+  const date = (key: "from_date" | "until_date", label: string) => (
+    <label>
+      {label}{" "}
+      <input
+        className="slot-input"
+        type="date"
+        value={body[key] ?? ""}
+        onChange={(event) => set({ [key]: event.target.value || null })}
+      />
+    </label>
+  );
+  return (
+    <div className="options">
+      <FormControlLabel
+        control={<Checkbox size="small" checked={body.last_word === true} onChange={(_, on) => set({ last_word: on })} />}
+        label="has the last word"
+        title="Where it matches, no rule below it is read"
+      />
+      <FormControlLabel
+        control={<Checkbox size="small" checked={body.ask_first === true} onChange={(_, on) => set({ ask_first: on })} />}
+        label="ask me first"
+        title="It proposes, and waits for yes or no"
+      />
+      <FormControlLabel
+        control={
+          <Checkbox
+            size="small"
+            checked={dated}
+            onChange={(_, on) => {
+              setDated(on);
+              if (!on) set({ from_date: null, until_date: null });
+            }}
+          />
+        }
+        label="only between two dates"
+      />
+      {dated && (
+        <span className="row-of">
+          {date("from_date", "from")} {date("until_date", "until")}
+        </span>
+      )}
+      <label>
+        under the heading{" "}
+        <input
+          className="slot-input"
+          list="headings"
+          value={body.heading ?? ""}
+          placeholder="none"
+          onChange={(event) => set({ heading: event.target.value || null })}
+        />
+        <datalist id="headings">
+          {vocabulary.headings.map((heading) => (
+            <option key={heading} value={heading} />
+          ))}
+        </datalist>
+      </label>
+    </div>
+  );
+}
+
+type Pane = "try" | "apply" | "versions";
+
+/** A rule as the sentence that it is, tried on real mail while it is written. */
+export function RuleEditor({ rule, vocabulary }: { rule: Rule | undefined; vocabulary: Vocabulary }) {
+  const navigate = useNavigate();
+  const rules = useRules();
+  const all = rules.data?.rules ?? [];
+  const draft = useDraft(rule);
+  const { body, set } = draft;
+  const [days, setDays] = useState<Days>(30);
+  const asks = useLocation().state as { pane?: Pane } | null;
+  const [pane, setPane] = useState<Pane>(asks?.pane ?? "try");
+  const [unread, setUnread] = useState(false);
+  const [against, setAgainst] = useState<Against>();
+  const change = useChangeRule({ inline: true });
+  const make = useMakeRule();
+  const saving = rule ? change : make;
+  const settled = useSettled({ body, days });
+  const without = !rule || (against ?? (draft.clean ? "none" : "saved")) === "none";
+  const asked = useTrial({ ...settled, id: rule?.id, message: draft.message, without });
+  const trial = asked.data;
+  const current = !asked.isPlaceholderData && settled.body === body;
+  const fault = (pointer: string) => trial?.faults.find((each) => each.pointer === pointer)?.words;
+  const theirs =
+    change.error instanceof Problem && change.error.status === 409 ? all.find(({ id }) => id === rule?.id) : undefined;
+  const conflict = theirs && theirs.version !== draft.version ? theirs : undefined;
+  const close = () => {
+    draft.forget();
+    navigate("/rules");
+  };
+  useKey("close", () => navigate("/rules"));
+  const save = (then: (saved?: Rule) => void, version = draft.version) => {
+    const done = (saved: { rule?: Rule }) => {
+      draft.forget();
+      then(saved.rule);
+    };
+    if (rule) change.mutate({ id: rule.id, version: version ?? rule.version, body }, { onSuccess: done });
+    else make.mutate({ body }, { onSuccess: done });
+  };
+  const apply = () => {
+    if (rule && draft.clean) return setPane("apply");
+    save((saved) => saved && navigate(`/rules/${saved.id}`, { state: { pane: "apply" }, replace: true }));
+  };
+  const place = rule ? all.findIndex(({ id }) => id === rule.id) : 0;
+  const unready = unread || Boolean(trial && (trial.faults.length > 0 || trial.unfinished.length > 0));
+  const first = unread
+    ? "The text cannot be read yet."
+    : trial?.unfinished.length
+      ? "A condition still wants its words."
+      : trial?.faults[0]?.words;
+  return (
+    <>
+      <main className="list editor" aria-label={rule ? `Edit ${rule.name}` : "New rule"}>
+        <p className="crumbs">
+          <Link to="/rules">All rules</Link> › {rule ? `read ${ordinal(place)} of ${all.length}` : "new, read before the others"}
+          {rule && <span>{rule.used === 1 ? "Used once" : `Used ${rule.used} times`} in 30 days</span>}
+        </p>
+        <div className="title-line">
+          <input
+            className="title-input"
+            aria-label="Name"
+            placeholder="Name of the rule"
+            maxLength={300}
+            value={body.name}
+            autoFocus={!rule}
+            onChange={(event) => set({ name: event.target.value })}
+          />
+          <Switch
+            checked={body.enabled !== false}
+            onChange={(_, on) => set({ enabled: on })}
+            slotProps={{ input: { "aria-label": "On" } }}
+          />
+        </div>
+        {body.name !== "" && fault("/name") && <p className="in-place">{fault("/name")}</p>}
+        {draft.restored && (
+          <p className="hint">
+            What you had written is back.{" "}
+            <Button variant="text" onClick={() => rule && draft.takeOver(rule)}>
+              Start over from what is saved
+            </Button>
+          </p>
+        )}
+        <div className="part">
+          <h2>When</h2>
+          <Conditions
+            node={body.when as Condition}
+            pointer="/when"
+            vocabulary={vocabulary}
+            trial={trial}
+            change={(next) => set({ when: next })}
+          />
+        </div>
+        {fault("/when") && <p className="in-place">{fault("/when")}</p>}
+        <div className="part">
+          <h2>Unless</h2>
+          {body.unless ? (
+            <div>
+              <Conditions
+                node={body.unless as Condition}
+                pointer="/unless"
+                vocabulary={vocabulary}
+                trial={trial}
+                change={(next) => set({ unless: next })}
+                adding="exception"
+              />
+              <Button variant="text" onClick={() => set({ unless: null })}>
+                No exceptions
+              </Button>
+            </div>
+          ) : (
+            <Button variant="text" onClick={() => set({ unless: { any: [] } })}>
+              + exception
+            </Button>
+          )}
+        </div>
+        <div className="part">
+          <h2>Then</h2>
+          <EffectLines
+            effects={body.then as Effects}
+            vocabulary={vocabulary}
+            trial={trial}
+            change={(next) => set({ then: next })}
+          />
+        </div>
+        {fault("/then") && <p className="in-place">{fault("/then")}</p>}
+        <Options body={body} vocabulary={vocabulary} set={set} />
+        <InWords name={rule ? String(rule.id) : "new"} trial={trial} body={body} write={draft.write} misreads={setUnread} />
+        {conflict && (
+          <Conflict
+            theirs={conflict}
+            mine={`${body.name}. ${trial?.sentence ?? ""}`}
+            keepTheirs={() => {
+              draft.takeOver(conflict);
+              change.reset();
+            }}
+            keepMine={() => {
+              draft.rebase(conflict);
+              save(() => navigate("/rules"), conflict.version);
+            }}
+          />
+        )}
+        {saving.isError && !conflict && (
+          <p className="error-words" role="alert">
+            {saving.error.message}
+          </p>
+        )}
+        <div className="editor-foot">
+          <Button variant="contained" onClick={() => save(() => navigate("/rules"))} disabled={unready || saving.isPending}>
+            Save rule
+          </Button>
+          <Button onClick={close}>Cancel</Button>
+          {unready && current && <span className="quiet">{first}</span>}
+          <span className="last row-of">
+            {rule && <Button onClick={() => setPane(pane === "versions" ? "try" : "versions")}>Former versions</Button>}
+            <Button onClick={apply} disabled={unready || saving.isPending}>
+              {rule && draft.clean ? "Also apply to mail already here …" : "Save and apply to mail already here …"}
+            </Button>
+          </span>
+        </div>
+      </main>
+      {pane === "try" && (
+        <TryPane
+          trial={trial}
+          days={days}
+          choose={setDays}
+          waiting={!current}
+          against={rule && (without ? "none" : "saved")}
+          compare={setAgainst}
+        />
+      )}
+      {pane === "apply" && rule && <ApplyPane id={rule.id} close={() => setPane("try")} />}
+      {pane === "versions" && rule && (
+        <VersionsPane
+          id={rule.id}
+          close={() => setPane("try")}
+          take={(former) => {
+            draft.write(former);
+            setPane("try");
+          }}
+        />
+      )}
+    </>
+  );
+}

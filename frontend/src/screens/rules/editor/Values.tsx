@@ -1,0 +1,177 @@
+import Close from "@mui/icons-material/Close";
+import { useState } from "react";
+import type { Fact, Vocabulary } from "../../../api/client";
+import { useCompletions } from "../../../api/queries";
+import { Looker, type Option } from "../../../parts/Looker";
+import { DAYS, type Leaf } from "../condition";
+import { GroupDialog } from "./GroupDialog";
+
+export type LeafProps = { leaf: Leaf; fact: Fact; vocabulary: Vocabulary; change: (next: Leaf) => void };
+
+const MAKE = "make a group";
+const PEOPLE = ["from", "to", "cc", "recipients", "reply_to"];
+
+/** How a value reads in the sentence. */
+function shown(value: string): string {
+  if (value.startsWith("group:")) return value.slice(6);
+  if (value === "my_organisation") return "my organisation";
+  if (value === "contacts") return "my contacts";
+  return value.startsWith("@") ? `anyone at ${value.slice(1)}` : value;
+}
+
+/** Values as chips, with a field that completes them from the mail that is here. */
+export function Chips({
+  fact,
+  label,
+  values,
+  join,
+  people,
+  change,
+}: {
+  fact: string;
+  label: string;
+  values: string[];
+  join: string;
+  people: boolean;
+  change: (next: string[]) => void;
+}) {
+  const [typed, setTyped] = useState("");
+  const [making, setMaking] = useState(false);
+  const found = useCompletions(fact, typed, true);
+  const known = (found.data?.values ?? []).filter(({ value }) => !values.includes(value));
+  const options: Option[] = known.map(({ value, words, count }) => ({ key: value, words, count }));
+  if (people) options.push({ key: MAKE, words: values.length > 1 ? "Make a group of these …" : "Make a group of people …" });
+  const add = (value: string) => !values.includes(value) && change([...values, value]);
+  return (
+    <>
+      {values.map((value, index) => (
+        <span key={value} className="value">
+          {index > 0 && <i>{join}</i>}
+          <button
+            type="button"
+            className="value-chip"
+            onClick={() => change(values.filter((other) => other !== value))}
+            aria-label={`Take out ${shown(value)}`}
+          >
+            {people ? shown(value) : value} <Close />
+          </button>
+        </span>
+      ))}
+      <Looker
+        free
+        label={label}
+        placeholder={values.length ? "+ another" : people ? "who …" : "words …"}
+        options={options}
+        typed={typed}
+        type={setTyped}
+        loading={found.isFetching}
+        take={(option) => (option.key === MAKE ? setMaking(true) : add(option.key))}
+      />
+      {making && (
+        <GroupDialog
+          members={values.filter((value) => value.includes("@"))}
+          close={() => setMaking(false)}
+          made={(name) => change([...values.filter((value) => !value.includes("@")), `group:${name}`])}
+        />
+      )}
+    </>
+  );
+}
+
+function Choices({ leaf, fact, change }: LeafProps) {
+  const values = leaf.value as string[];
+  return (
+    <span className="choices" role="group" aria-label={fact.words}>
+      {fact.choices.map(({ value, words }) => (
+        <button
+          type="button"
+          key={value}
+          className="chip"
+          aria-pressed={values.includes(value)}
+          onClick={() =>
+            change({ ...leaf, value: values.includes(value) ? values.filter((other) => other !== value) : [...values, value] })
+          }
+        >
+          {words}
+        </button>
+      ))}
+    </span>
+  );
+}
+
+function Span({ leaf, change }: LeafProps) {
+  const span = leaf.value as { days: string[]; from: string; to: string };
+  const set = (part: Partial<typeof span>) => change({ ...leaf, value: { ...span, ...part } });
+  const time = (label: string, key: "from" | "to") => (
+    <input
+      className="slot-input time"
+      type="time"
+      aria-label={label}
+      value={span[key] === "24:00" ? "00:00" : span[key]}
+      onChange={(event) => event.target.value && set({ [key]: event.target.value })}
+    />
+  );
+  return (
+    <span className="choices">
+      between {time("From", "from")} and {time("To", "to")} on
+      {DAYS.map((day) => (
+        <button
+          type="button"
+          key={day}
+          className="chip"
+          aria-pressed={span.days.includes(day)}
+          onClick={() =>
+            set({ days: DAYS.filter((other) => (other === day ? !span.days.includes(day) : span.days.includes(other))) })
+          }
+        >
+          {day}
+        </button>
+      ))}
+    </span>
+  );
+}
+
+/** The value of a condition, in the shape that its fact has. */
+export function Value(props: LeafProps) {
+  const { leaf, fact, change } = props;
+  switch (fact.shape) {
+    case "texts":
+      return (
+        <Chips
+          fact={fact.name}
+          label={`Add to: ${fact.words}`}
+          values={leaf.value as string[]}
+          join={leaf.op === "mentions_all" ? "and" : "or"}
+          people={PEOPLE.includes(fact.name) && leaf.op === "is"}
+          change={(value) => change({ ...leaf, value })}
+        />
+      );
+    case "choice":
+      return <Choices {...props} />;
+    case "span":
+      return <Span {...props} />;
+    case "number":
+      return (
+        <input
+          className="slot-input"
+          type="number"
+          min={0}
+          aria-label={fact.words}
+          value={leaf.value as number}
+          onChange={(event) => change({ ...leaf, value: Math.max(0, event.target.valueAsNumber || 0) })}
+        />
+      );
+    case "date":
+      return (
+        <input
+          className="slot-input"
+          type="date"
+          aria-label={fact.words}
+          value={leaf.value as string}
+          onChange={(event) => change({ ...leaf, value: event.target.value })}
+        />
+      );
+    case "flag":
+      return null;
+  }
+}

@@ -1,0 +1,35 @@
+import { useState } from "react";
+import type { Foresight, Rule } from "../../api/client";
+import { foresee, useChangeRule, useDeleteRule, useMoveRule, type Step } from "../../api/queries";
+import { useNotices } from "../../parts/notices";
+
+export type Asked = { rule: Rule; step: Step; foresight: Foresight };
+
+/** Changes to the order and the switches of rules, told before they are made. */
+export function useForeseen() {
+  const [asked, setAsked] = useState<Asked>();
+  const { fail } = useNotices();
+  const change = useChangeRule();
+  const remove = useDeleteRule();
+  const move = useMoveRule();
+  const act = (rule: Rule, { act: name, to }: Step) => {
+    setAsked(undefined);
+    if (name === "move") move.mutate({ id: rule.id, to: to! });
+    else if (name === "delete") remove.mutate(rule.id);
+    else change.mutate({ id: rule.id, version: rule.version, body: { ...rule.body, enabled: !rule.enabled } });
+  };
+  /** A move is always put to the person; a switch or a deletion where held mail would be decided otherwise. */
+  const ask = (rule: Rule, step: Step) =>
+    foresee(rule.id, step).then(
+      (foresight) => {
+        if (step.act === "move" ? foresight.changed > 0 || foresight.held_any : foresight.held_any)
+          setAsked({ rule, step, foresight });
+        else act(rule, step);
+      },
+      (problem: Error) => {
+        setAsked(undefined);
+        fail(problem.message);
+      },
+    );
+  return { asked, ask, keep: () => asked && act(asked.rule, asked.step), back: () => setAsked(undefined) };
+}
