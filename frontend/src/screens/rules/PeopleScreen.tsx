@@ -157,7 +157,7 @@ function Acts({ kind, name, rules, edit }: { kind: Kind; name: string; rules: st
   const remove = useDeleteThing();
   return (
     <span className="row-of">
-      <Button variant="text" onClick={edit} aria-label={`Change ${name}`}>
+      <Button variant="text" onClick={edit} aria-label={`Change the ${kind.slice(0, -1)} ${name}`}>
         Change
       </Button>
       <Button
@@ -165,7 +165,7 @@ function Acts({ kind, name, rules, edit }: { kind: Kind; name: string; rules: st
         disabled={rules.length > 0}
         title={rules.length > 0 ? "A rule names it: take it out there first" : undefined}
         onClick={() => remove.mutate({ kind, name })}
-        aria-label={`Delete ${name}`}
+        aria-label={`Delete the ${kind.slice(0, -1)} ${name}`}
       >
         Delete
       </Button>

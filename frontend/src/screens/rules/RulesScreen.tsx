@@ -5,6 +5,7 @@ import {
   PointerSensor,
   useSensor,
   useSensors,
+  type Announcements,
   type DragEndEvent,
 } from "@dnd-kit/core";
 import { arrayMove, SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from "@dnd-kit/sortable";
@@ -19,6 +20,10 @@ import { RuleRow } from "./RuleRow";
 import { RulesNav } from "./RulesNav";
 import { useForeseen } from "./useForeseen";
 import "./rules.css";
+
+const INSTRUCTIONS = {
+  draggable: "Space picks the rule up, the arrow keys move it, Space puts it down, Escape leaves it where it was.",
+};
 
 const inWords = (rule: Rule) => [rule.name, rule.sentence, rule.heading ?? "", ...rule.marks].join(" ");
 
@@ -42,6 +47,14 @@ export function RulesScreen() {
     if (!over || active.id === over.id) return;
     const rule = all.find(({ id }) => id === active.id)!;
     void ask(rule, { act: "move", to: ordered.findIndex(({ id }) => id === over.id) });
+  };
+  const nameOf = (id: unknown) => `“${all.find((rule) => rule.id === id)?.name ?? ""}”`;
+  const placeOf = (id: unknown) => ordered.findIndex((rule) => rule.id === id) + 1;
+  const announcements: Announcements = {
+    onDragStart: ({ active }) => `${nameOf(active.id)} is picked up.`,
+    onDragOver: ({ active, over }) => (over ? `${nameOf(active.id)} would be read as number ${placeOf(over.id)}.` : undefined),
+    onDragEnd: ({ active }) => `${nameOf(active.id)} is put down.`,
+    onDragCancel: ({ active }) => `${nameOf(active.id)} stays where it was.`,
   };
   return (
     <div className="screen">
@@ -94,7 +107,12 @@ export function RulesScreen() {
             </div>
             {asked && <Foreseen asked={asked} keep={keep} back={back} />}
             {typed && shown.length === 0 && <p className="quiet">No rule has these words.</p>}
-            <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={drop}>
+            <DndContext
+              sensors={sensors}
+              collisionDetection={closestCenter}
+              onDragEnd={drop}
+              accessibility={{ announcements, screenReaderInstructions: INSTRUCTIONS }}
+            >
               <SortableContext items={shown.map(({ id }) => id)} strategy={verticalListSortingStrategy}>
                 <ol className="rules">
                   {shown.map((rule, index) => (

@@ -165,7 +165,12 @@ export function RuleEditor({ rule, vocabulary }: { rule: Rule | undefined; vocab
   };
   const apply = () => {
     if (rule && draft.clean) return setPane("apply");
-    save((saved) => saved && navigate(`/rules/${saved.id}`, { state: { pane: "apply" }, replace: true }));
+    save((saved) => {
+      if (!saved) return;
+      if (!rule) return void navigate(`/rules/${saved.id}`, { state: { pane: "apply" }, replace: true });
+      draft.takeOver(saved);
+      setPane("apply");
+    });
   };
   const place = rule ? all.findIndex(({ id }) => id === rule.id) : 0;
   const unready = unread || Boolean(trial && (trial.faults.length > 0 || trial.unfinished.length > 0));

@@ -1,0 +1,311 @@
+# frozen_string_literal: true
+
+require_relative "../support/browser_helper"
+
+# A person at their rules: reading, ordering, writing, trying, carrying and taking back.
+class RulesTest < Minitest::Test
+  include BrowserHelper
+
+  def rules = visit("/rules").then { assert_selector("h1", text: "Ten rules are read in this order; one of them is off.") }
+
+  def edit(name)
+    click_button "Edit #{name}"
+    assert_selector("main[aria-label='Edit #{name}']")
+    assert_selector("h2", text: "Try it")
+  end
+
+  def look(label, typed, option)
+    field = find_field(label)
+    field.send_keys(typed)
+    find("[role=option]", text: option, match: :first).click
+  end
+
+  def add(what, typed, option)
+    click_button "+ #{what}", match: :first
+    look(what, typed, option)
+  end
+
+  def pick(label, option, match: :first)
+    find("[role=combobox]:has(+ input[aria-label='#{label}']), [role=combobox][aria-label='#{label}']", match: match).click
+    find("[role=option]", text: option, exact_text: true).click
+  end
+
+  # A box that is drawn by the page in place of the browser's.
+  def tick(words) = find("label", text: words).click
+
+  def order = all(".rule-name").map(&:text)
+
+  def test_rules_are_read_found_switched_copied_deleted_and_back
+    rules
+    assert_text "When the subject mentions “border”, “customs”, “held” or “zoll*” and (the sender is one of Couriers or it is the first mail with this sender): straight in, top priority, label Couriers."
+    within("li", text: "Readings are for the record") { assert_text(/last word.*\d+ in 30 days, last/m) }
+    fill_in "Find a rule", with: "evening newsletter"
+    assert_equal ["Newsletters once a day"], order
+    fill_in "Find a rule", with: ""
+    click_button "Duplicate Notes to myself"
+    assert_selector("li", text: /Notes to myself \(2\)\s*off/)
+    click_button "Delete Notes to myself (2)"
+    assert_no_button "Edit Notes to myself (2)"
+    click_button(text: "Undo")
+    assert_button "Edit Notes to myself (2)"
+    find_field("Real alarms from the stores: on", visible: :all).click
+    assert_selector("h1", text: "three of them are off.")
+  end
+
+  def test_what_switching_does_to_held_mail_is_told_first
+    rules
+    find_field("Newsletters once a day: on", visible: :all).click
+    within("[role=alertdialog]") do
+      assert_text(/held messages? would come sooner/)
+      click_button "Switch off"
+    end
+    assert_selector("h1", text: "two of them are off.")
+  end
+
+  def carry_up(third)
+    handle = find_button("Move #{third}, read as number 3")
+    handle.send_keys(:space)
+    assert_text(/is picked up|would be read as number 3/)
+    handle.send_keys(:arrow_up)
+    assert_text(/would be read as number 2/)
+    handle.send_keys(:arrow_up)
+    assert_text(/would be read as number 1/)
+    handle.send_keys(:space)
+  end
+
+  def test_a_move_by_keyboard_is_told_before_it_is_kept
+    rules
+    first, second, third = order.first(3)
+    carry_up(third)
+    within("[role=alertdialog]") do
+      assert_text(/to be read as number 1\? .* of last month’s messages would be decided differently/)
+      click_button "Put it back"
+    end
+    assert_equal [first, second, third], order.first(3)
+    carry_up(third)
+    within("[role=alertdialog]") do
+      click_button "Show them"
+      assert_selector(".tried")
+      click_button "Keep the move"
+    end
+    assert_text "Moved the rule “#{third}”."
+    assert_equal [third, first, second], order.first(3)
+  end
+
+  def test_a_rule_is_written_as_the_sentence_that_it_is
+    rules
+    click_button "New rule"
+    fill_in "Name", with: "Lenders' files"
+    add("condition", "sender", "the sender")
+    assert_text "wants its words"
+    look("Add to: the sender", "lend", "one of Lenders")
+    add("condition", "file", "it has an attachment")
+    assert_text(/together \d+/)
+    add("condition", "copied to me", "it is copied to me")
+    all("button[aria-label='Take this condition out']")[2].click
+    add("effect", "alert", "raises a chime")
+    fill_in "What the alert says", with: "A lender sends a file"
+    pick("Sound", "Gull")
+    add("effect", "label", "is labelled")
+    look("Labels", "Files", "Make the label “Files”")
+    tick "has the last word"
+    fill_in "under the heading", with: "Loans"
+    said = "When the sender is one of Lenders and it has an attachment: straight in, a chime that says “A lender sends a file” with the sound Gull, label Files. It has the last word. It stands under Loans."
+    assert_text said
+    within("aside", text: "Try it") do
+      assert_text(/of [\d,]+ messages match/)
+      assert_text(/claims would change/)
+      click_button "90 days"
+      assert_text "On the last 90 days"
+    end
+    page.refresh
+    assert_text said # a draft survives a reload
+    click_button "Save rule"
+    assert_text "Made the rule “Lenders' files”."
+    assert_selector("li.rule-heading", text: "Loans")
+  end
+
+  def test_all_and_any_and_what_can_never_hold_are_pointed_out
+    rules
+    edit("Lenders come straight in")
+    assert_text(/With all of, \d+ messages are meant; with any of, \d+ would be./)
+    click_button "Use any of"
+    assert_text "the sender is one of Lenders or the subject or text mentions"
+    click_button "all of", match: :first
+    add("condition", "sender", "the sender")
+    all("input[aria-label='Add to: the sender']").last.send_keys("someone@elsewhere.example", :enter)
+    assert_text "A message has one sender: it cannot be both."
+  end
+
+  def test_bad_input_is_answered_in_place_with_nothing_lost
+    rules
+    edit("Notes to myself")
+    fill_in "Name", with: "Helena and the director"
+    assert_text "Another rule is called that already"
+    assert_button "Save rule", disabled: true
+    fill_in "Name", with: "Notes"
+    all("button[aria-label='Take this effect out']").first.click
+    all("button[aria-label='Take this effect out']").first.click
+    assert_text "nothing is said of what shall happen"
+    add("effect", "discard", "is discarded")
+    2.times { all("button[aria-label='Take this condition out']").first.click }
+    assert_text "this rule would discard every message"
+    assert_field "Name", with: "Notes"
+  end
+
+  def test_a_rule_is_written_as_text
+    rules
+    edit("Newsletters once a day")
+    click_button "Write it as text"
+    fill_in "As text", with: "When it is a newsletter and the subjct mentions “tide”: low priority."
+    assert_text "“subjct” cannot stand here"
+    assert_button "Save rule", disabled: true
+    click_button "Put “subject” there"
+    assert_text "The sentence above follows what you write."
+    assert_selector("main", text: /all of\s*any of\s*none of\s*these hold/)
+    click_button "Save rule"
+    assert_text "When it is a newsletter and the subject mentions “tide”: low priority."
+  end
+
+  def test_two_tabs_at_one_rule
+    rules
+    edit("Facilities can wait")
+    other = open_new_window
+    within_window(other) do
+      rules
+      edit("Facilities can wait")
+      fill_in "Name", with: "Facilities wait"
+      click_button "Save rule"
+      assert_text "Changed the rule “Facilities wait”."
+    end
+    pick("Priority", "low")
+    click_button "Save rule"
+    within("[role=alert]", text: "changed elsewhere") do
+      assert_text(/Saved there: Facilities wait\./)
+      assert_text(/Written here: Facilities can wait\..*low priority/)
+      click_button "Save mine over it"
+    end
+    assert_text "Changed the rule “Facilities can wait”."
+    within("li", text: "Facilities can wait") { assert_text "low priority" }
+  end
+
+  def test_a_rule_begun_from_a_message_shows_it_first
+    visit "/held"
+    open_message("Purchase order 2207 approved")
+    click_button(text: /Make a rule/)
+    within("section[aria-label='Make a rule']") do
+      click_button(text: /about “Purchase”/)
+      within("[aria-label='This message']") { assert_text(/straight in, was 08:00/) }
+      assert_text(/held messages? would come in now/)
+      click_button "Write more of it …"
+    end
+    within("aside", text: "Try it") { assert_text "The message it began from" }
+    click_button "Save rule"
+    assert_text(/Made the rule .* held messages? came in\./)
+    click_link "Front"
+    assert_link(text: "Purchase order 2207 approved")
+  end
+
+  def test_a_rule_begun_from_a_need
+    visit "/rules/begin"
+    click_button(text: /Newsletters once a week/)
+    assert_text "When it is a newsletter: wait until Friday 15:00, low priority."
+    click_button(text: /An alarm among routine notices/)
+    look("The sender of the notices", "climate", "anyone at climate")
+    find_field("Words that only an alarm has").send_keys("alarm", :enter)
+    assert_text(/Matches \d+ of the last month’s/)
+    click_button "Look at it first"
+    assert_field "Name", with: "An alarm among routine notices"
+    assert_text "call-out"
+    click_button "Save rule"
+    assert_equal "An alarm among routine notices", order.first
+  end
+
+  def test_a_rule_is_applied_to_mail_already_here_and_taken_back
+    rules
+    edit("Helena and the director")
+    add("effect", "flag", "is flagged")
+    click_button "Save and apply to mail already here …"
+    within("aside", text: "Apply to mail already here") do
+      assert_field(type: "checkbox", checked: true, visible: :all, minimum: 2)
+      click_button "all mail"
+      assert_text(/flag \d+/)
+      first("li input[type=checkbox]", visible: :all).click
+      click_button(text: /Apply to \d+ messages/)
+    end
+    assert_text(/Applied the rule “Helena and the director” to \d+ messages|Applied the rule/)
+    visit "/rules/done"
+    undo = find("button", text: "Undo", match: :first)
+    assert_match(/Applied the rule “Helena and the director”/, undo["aria-label"])
+    undo.click
+    assert_text "Undone: Applied the rule"
+    assert_selector("li", text: /Applied the rule.*taken back/m)
+  end
+
+  def test_groups_and_labels_have_a_page
+    visit "/rules/people"
+    click_button "New group"
+    fill_in "Name", with: "Printers"
+    attach_file("A file of contact cards", cards, visible: :all)
+    assert_text "2 with an address; 1 cards have none."
+    tick(/spare@elsewhere.example/)
+    click_button "Add these 1"
+    click_button "Save"
+    assert_text "Made the group “Printers”."
+    assert_text "proofs@gaivota-print.example"
+    click_button "Change the group Couriers"
+    fill_in "Name", with: "Trucks"
+    click_button "Save"
+    assert_text "Changed the group “Trucks”."
+    visit "/rules"
+    assert_text "the sender is one of Trucks"
+  end
+
+  def cards
+    path = File.join(FOLDER, "people.vcf")
+    people = [["Łukasz Zieliński", "proofs@gaivota-print.example"], [nil, "spare@elsewhere.example"], ["Nobody", nil]]
+    File.write(path, people.map { |name, email| ["BEGIN:VCARD", "VERSION:4.0", ("FN:#{name}" if name), ("EMAIL:#{email}" if email), "END:VCARD", ""].compact.join("\r\n") }.join)
+    path
+  end
+
+  def rulebook_file(&change)
+    path = File.join(FOLDER, "rules.json")
+    document = JSON.parse(@server.get("/api/rulebook"))
+    change.call(document)
+    File.write(path, JSON.generate(document))
+    path
+  end
+
+  def test_a_rulebook_is_brought_in_and_clashes_are_asked_about
+    visit "/rules/carry"
+    attach_file("A rulebook file", rulebook_file { |document| document["rules"][1]["then"]["priority"] = "low" and document["rules"] << {"name" => "From elsewhere", "when" => {"all" => []}, "then" => {"flag" => true}} }, visible: :all)
+    within("section", text: "Some names are there already") do
+      assert_text "Real alarms from the stores"
+      click_button "keep both"
+    end
+    assert_text "rule “Real alarms from the stores (2)”"
+    click_button "Bring it in"
+    assert_selector("h1", text: "Twelve rules are read")
+    click_button(text: "Undo")
+    assert_selector("h1", text: "Ten rules are read")
+    visit "/rules/carry"
+    attach_file("A rulebook file", rulebook_file { |document| document["rules"][0]["then"]["ink"] = "Nothing" }, visible: :all)
+    assert_text(%r{rules.json cannot be brought in:.*/rules/0/then/ink: expected the name of an ink}m)
+  end
+
+  def test_former_versions_and_the_way_back
+    rules
+    edit("Notes to myself")
+    fill_in "Name", with: "Notes"
+    click_button "Save rule"
+    edit("Notes")
+    click_button "Former versions"
+    within("aside", text: "Former versions") do
+      assert_text "renamed to “Notes”"
+      click_button "Take this one"
+    end
+    assert_field "Name", with: "Notes to myself"
+    click_button "Save rule"
+    assert_button "Edit Notes to myself"
+  end
+end
