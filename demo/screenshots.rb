@@ -69,10 +69,7 @@ class Screenshots
     session.find("a", text: "Culture Diary", match: :first).click
     session.find("section", text: "Waits for the 17:00 round")
     picture "held"
-    session.visit("/rules")
-    session.click_button("Edit Border trouble comes at once")
-    session.find("p", text: /The conditions hold for/)
-    picture "rules"
+    rules
     session.visit("/mail-in")
     session.find("h1", text: "Two folders")
     picture "mail-in"
@@ -80,6 +77,51 @@ class Screenshots
     session.visit("/front")
     session.find("h1", text: "need")
     picture "front-narrow"
+  end
+
+  def rules
+    session.visit("/rules/begin")
+    session.click_button(text: /Newsletters once a week/)
+    session.find(".need-sentence")
+    picture "begin"
+    session.visit("/rules")
+    session.find("h1", text: "rules are read")
+    picture "rules"
+    move_readings_up
+    session.click_button("Edit Lenders come straight in")
+    session.find("h3", text: "claims are otherwise than without it")
+    picture "rule"
+    session.click_button("Also apply to mail already here …")
+    session.click_button("all mail")
+    session.find("h2", text: "Apply to mail already here")
+    picture "apply"
+    write_as_text
+  end
+
+  def move_readings_up
+    handle = session.find_button("Move Readings are for the record, read as number 3")
+    handle.send_keys(:space)
+    session.find("[aria-live]", text: /is picked up|as number 3/, visible: :all, match: :first)
+    [2, 1].each do |place|
+      handle.send_keys(:arrow_up)
+      session.find("[aria-live]", text: /as number #{place}/, visible: :all, match: :first)
+    end
+    handle.send_keys(:space)
+    session.find("[role=alertdialog]")
+    picture "rule-move"
+    session.click_button("Put it back")
+  end
+
+  def write_as_text
+    session.click_button("Close")
+    session.click_button("Write it as text")
+    field = session.find_field("As text")
+    field.set(field.value.sub("mentions", "mentoins"))
+    session.find(".in-place", text: "Did you mean")
+    session.find("main").scroll_to(:bottom)
+    picture "rule-text"
+    session.click_button("Leave the text")
+    session.click_button("Cancel")
   end
 
   def first_run

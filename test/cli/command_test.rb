@@ -110,6 +110,19 @@ class CommandTest < Minitest::Test
     assert_equal [1, true], [status, error.include?("standard input: /owner: expected this key, which is missing")]
   end
 
+  def test_rules_are_said_and_heard
+    rules = book(rules: [rule("A", when: leaf("from", "is", ["group:Lenders"])), rule("B “two”", enabled: false)])
+    text, _, status = run_command("say", rules)
+    assert_equal ["Rule “A”\nWhen (the sender is one of Lenders): high priority.\n\nRule “B “two\\””\nFor every message: high priority. It is off.\n", 0], [text, status]
+    heard, _, status = run_command("hear", "-", "--rulebook", rules, input: text)
+    assert_equal [Core::Rulebook.parse(File.read(rules)).rules.map(&:to_h), 0], [JSON.parse(heard), status]
+    _, error, status = run_command("hear", "-", input: text.sub("sender", "sendr"))
+    assert_equal ["standard input: line 2, column 11: “sendr” cannot stand here; expected a condition, such as “the sender is …”. Did you mean “sender”?", 1], [error.strip, status]
+    _, error, status = run_command("hear", "-", "--rulebook", rules, input: text.sub("Lenders", "Nobody"))
+    assert_equal [true, 1], [error.include?("rule 1: /rules/0/when/value/0: expected the name of a group"), status]
+    assert_equal 1, run_command("hear", "/nowhere.txt").last
+  end
+
   def test_the_rulebook_goes_out_and_comes_in
     rules = book(rules: [rule("A")])
     assert_match(/added: rule “A”/, upfront("import-rulebook", rules, "--yes")[0])

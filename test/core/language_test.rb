@@ -6,6 +6,8 @@ require_relative "../support/random_rules"
 class LanguageTest < Minitest::Test
   include CoreHelper
 
+  ROOT = File.expand_path("../..", __dir__)
+
   def hear(text) = Core::Language.hear_rule(text)
 
   def test_what_is_said_is_heard_again_whatever_the_rule
@@ -71,6 +73,18 @@ class LanguageTest < Minitest::Test
     assert_includes misread("When #{"(" * 50}the sender is me").message, "brackets"
     assert_includes misread("When the subject mentions “#{"a" * 20_001}”: straight in.").message, "letters"
     assert_equal ["«", []], misread("When the sender is me and «: straight in.").then { [_1.found, _1.nearest.to_a] }
+  end
+
+  # Each example prints back as it stands there.
+  def test_the_examples_of_the_document
+    examples = File.read(File.join(ROOT, "docs", "language.md")).scan(/^```rule\n(.+?)^```/m).flatten
+    assert_operator examples.size, :>=, 7
+    examples.each do |text|
+      bodies = Core::Language.hear(text)
+      names = {groups: [{"name" => "Lenders", "members" => []}, {"name" => "Couriers", "members" => []}], inks: [{"name" => "Copper", "colour" => "#9A4A12"}], labels: [{"name" => "Loans", "colour" => "#2F6B4F"}]}
+      plan = {"windows" => ["Night", "Early Monday"].map { {"name" => _1, "days" => ["mon"], "from" => "00:00", "to" => "08:00"} }, "rounds" => []}
+      assert_equal text, Core::Language.say(rulebook(rules: bodies, plan: plan, **names).rules)
+    end
   end
 
   def test_a_file_of_rules_names_the_line

@@ -37,10 +37,10 @@ class RandomRules
   def effects
     all = {
       "timing" => one({"now" => true}, {"next_round" => true}, {"off_front" => true}, {"round" => one(*@rounds)}, {"until" => {"days" => rand(4), "at" => "09:30"}}, {"until" => {"weekday" => one(*DAYS), "at" => "07:05"}}, {"until" => {"after" => duration}}),
-      "priority" => one(*UpFront::Core::Effects::PRIORITIES, {"raise" => 1 + rand(3)}, {"lower" => 1 + rand(3)}), "alert" => alert, "ink" => one(*@inks), "labels" => @labels.shuffle(random: @random).first(1 + rand(2)),
+      "priority" => one(*UpFront::Core::Effects::PRIORITIES, {"raise" => rand(1..3)}, {"lower" => rand(1..3)}), "alert" => alert, "ink" => one(*@inks), "labels" => @labels.sample(rand(1..2), random: @random),
       "keep_at_top" => flag, "flag" => flag, "mark_read" => flag, "discard" => flag, "follow_up" => {"in" => duration}, "forward" => @forward, "reply" => one(*@templates)
     }
-    all.to_a.shuffle(random: @random).first(rand(all.size)).to_h
+    all.to_a.sample(rand(all.size), random: @random).to_h
   end
 
   private
@@ -48,7 +48,7 @@ class RandomRules
   def rand(count) = @random.rand(count)
   def one(*among) = among.sample(random: @random)
   def flag = rand(2).zero?
-  def some(among) = Array.new(1 + rand(3)) { one(*among) }
+  def some(among) = Array.new(rand(1..3)) { one(*among) }
   def duration = one("PT2H", "P1W", "P7D", "P1DT2H30M", "PT01H", "PT90M", "P0D")
 
   def alert

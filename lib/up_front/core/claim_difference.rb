@@ -55,9 +55,10 @@ module UpFront
       end
 
       def timing(claim)
-        return claim.discard ? "discarded" : (claim.held ? "no moment" : "off the Front") unless claim.surface_at
+        return claim.held ? @near.moment(claim.surface_at) : "straight in" if claim.surface_at
+        return "discarded" if claim.discard
 
-        claim.held ? @near.moment(claim.surface_at) : "straight in"
+        claim.held ? "no moment" : "off the Front"
       end
     end
   end

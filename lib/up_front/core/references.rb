@@ -37,7 +37,11 @@ module UpFront
         return leaf["value"] unless leaf["value"].is_a?(Array)
 
         people = Facts.find(leaf["fact"])&.type == Types::People && leaf["op"] == "is"
-        people ? leaf["value"].map { |term| term.start_with?("group:") ? "group:#{yield("groups", term.delete_prefix("group:"))}" : term } : leaf["value"]
+        if people
+          leaf["value"].map { |term| term.start_with?("group:") ? "group:#{yield("groups", term.delete_prefix("group:"))}" : term }
+        else
+          leaf["value"]
+        end
       end
 
       def effects(said)

@@ -64,7 +64,7 @@ module UpFront
 
       def merge(kind, renamed)
         chosen = clashes.select { _1.kind == kind }.to_h { [Text.fold(_1.name), choice(_1)] }
-        theirs = list(@theirs, kind).map { kind == "rules" ? rewritten(_1, renamed) : _1 }
+        theirs = list(@theirs, kind).map { (kind == "rules") ? rewritten(_1, renamed) : _1 }
         own = list(@mine, kind).map { |thing| (chosen[Text.fold(thing["name"])] == "theirs") ? theirs.find { Text.fold(_1["name"]) == Text.fold(thing["name"]) } : thing }
         known = by_name(own)
         added = theirs.filter_map do |thing|

@@ -19,7 +19,11 @@ module UpFront
 
         private
 
-        def said(count, words, one = words) = count.zero? ? nil : "#{Core::Words.count(count, "held message")} #{(count == 1) ? one : words}"
+        def said(count, words, one = words) = if count.zero?
+                                                nil
+                                              else
+                                                "#{Core::Words.count(count, "held message")} #{(count == 1) ? one : words}"
+                                              end
       end
 
       Kept = Struct.new(:rulebook, :moments, :trial)
@@ -74,15 +78,24 @@ module UpFront
       end
 
       # @return [Held]
-      def held
-        states = Store::State.held(@now).pluck(:message_id, :surface_at).filter_map { |id, at| [roll.place(id), at] if roll.place(id) }
-        bits = roll.bits_of(states.map(&:first)) & affected
-        after = fitting(@rules, bits)
-        outcomes = states.select { |place, _| bits[place] == 1 }.map { |place, at| fate(at, @after.claim(after[place] || [], roll.arrivals[place])) }
+      def held = @held ||= count_held
+
+      private
+
+      def count_held
+        states = held_states
+        after = fitting(@rules, roll.bits_of(states.map(&:first)))
+        outcomes = states.map { |place, at| fate(at, @after.claim(after[place] || [], roll.arrivals[place])) }
         Held.new(**%i[now later sooner never].to_h { [_1, outcomes.count(_1)] })
       end
 
-      private
+      # @return [Array<Array(Integer, Time)>] place and moment of the held messages that a changed rule matches
+      def held_states
+        ids = Store::State.held(@now).pluck(:message_id)
+        places = roll.places_of(roll.bits_of(ids.filter_map { roll.place(_1) }) & affected)
+        moments = places.each_slice(500).flat_map { |some| Store::State.where(message_id: some.map { roll.ids[_1] }).pluck(:message_id, :surface_at) }
+        moments.map { |id, at| [roll.place(id), at] }
+      end
 
       def item(place, before, after)
         arrival = roll.arrivals[place]
@@ -94,7 +107,11 @@ module UpFront
         return claim.held ? nil : :never unless moment
         return :now if moment <= @now
 
-        (at.nil? || moment < at) ? :sooner : ((moment > at) ? :later : nil)
+        if at.nil? || moment < at
+          :sooner
+        else
+          ((moment > at) ? :later : nil)
+        end
       end
 
       # @return [Array<Array<Integer>, nil>] by place of the message, the places of the rules that hold for it

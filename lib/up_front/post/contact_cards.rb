@@ -33,7 +33,7 @@ module UpFront
 
       def read(lines)
         VCardigan.parse(lines)
-      rescue StandardError # the gem raises whatever a broken line leads to
+      rescue # the gem raises whatever a broken line leads to
         nil
       end
 

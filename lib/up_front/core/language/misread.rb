@@ -90,7 +90,13 @@ module UpFront
 
         def expectations(atoms)
           kinds = atoms.group_by(&:kind)
-          kinds.flat_map { |kind, of| (of.size > KINDS_FIRST && kind) ? [kind] : of.map { _1.is_a?(Word) ? "“#{_1.expects}”" : _1.expects } }.uniq(&:downcase).first(FEW)
+          kinds.flat_map { |kind, of|
+            if of.size > KINDS_FIRST && kind
+              [kind]
+            else
+              of.map { _1.is_a?(Word) ? "“#{_1.expects}”" : _1.expects }
+            end
+          }.uniq(&:downcase).first(FEW)
         end
       end
     end

@@ -38,13 +38,17 @@ module UpFront
         def did(id)
           tally = @arrivals.key?(id) ? @arrivals[id].map { (@rulebook.zone.date(_1) - @first).to_i }.tally : {}
           last = @last[id]
-          {used: tally.values.sum, bars: Array.new(DAYS) { tally.fetch(_1, 0) }, last: last && last <= @now ? @near.moment(last) : nil}
+          {used: tally.values.sum, bars: Array.new(DAYS) { tally.fetch(_1, 0) }, last: (last && last <= @now) ? @near.moment(last) : nil}
         end
 
         def marks(rule)
           dates = rule.from_date || rule.until_date
           today = @rulebook.zone.date(@now)
-          over = (rule.until_date && rule.until_date < today) ? "its dates are over" : ((rule.from_date && rule.from_date > today) ? "its dates are to come" : "dated")
+          over = if rule.until_date && rule.until_date < today
+            "its dates are over"
+          else
+            ((rule.from_date && rule.from_date > today) ? "its dates are to come" : "dated")
+          end
           [("off" unless rule.enabled), ("last word" if rule.last_word), ("asks first" if rule.ask_first), (over if dates)].compact
         end
 

@@ -35,7 +35,6 @@ module UpFront
         private
 
         def first_day = @rulebook.zone.date(@now) - @days + 1
-        def dates = @roll.dates(@rulebook.zone)
         def key = @rulebook.meaning
 
         def faults
@@ -95,6 +94,7 @@ module UpFront
         def alerts
           plan = @rulebook.plan
           working = ->(date) { date.cwday <= 5 && !plan.days_off.include?(date) }
+          dates = @roll.dates(@rulebook.zone)
           oldest = @roll.places_of(@within).map { dates[_1] }.min
           days = oldest ? (oldest..@rulebook.zone.date(@now)).count(&working) : 0
           before, after = prospect.alerts(@within) { working.call(dates[_1]) }
@@ -102,8 +102,9 @@ module UpFront
         end
 
         def bars(matched)
-          all, own = [@within, matched].map { |bits| @roll.places_of(bits).map { dates[_1] }.tally }
-          (first_day..@rulebook.zone.date(@now)).map { |date| {date: date.iso8601, words: @near.day(date), all: all.fetch(date, 0), matched: own.fetch(date, 0)} }
+          dates = @roll.dates(@rulebook.zone)
+          all, own = [@within, matched].map { |bits| @roll.places_of(bits).map { dates[_1].jd }.tally }
+          (first_day..@rulebook.zone.date(@now)).map { |date| {date: date.iso8601, words: @near.day(date), all: all.fetch(date.jd, 0), matched: own.fetch(date.jd, 0)} }
         end
 
         def difference(item) = Core::ClaimDifference.new(item.before, item.after, @near)
