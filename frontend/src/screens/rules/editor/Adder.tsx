@@ -1,7 +1,8 @@
 import Button from "@mui/material/Button";
-import { useState } from "react";
+import { useRef, useState } from "react";
 import { Looker, type Option } from "../../../parts/Looker";
 import { fits } from "../condition";
+import { focusAdded, groupAround } from "./focus";
 
 /** Those with the words typed; where they have them whole comes before where they have them in part. */
 function matching<Entry extends { words: string; also: string }>(entries: Entry[], typed: string): Entry[] {
@@ -28,6 +29,7 @@ export function Adder<Entry extends { words: string; also: string }>({
 }) {
   const [open, setOpen] = useState(false);
   const [typed, setTyped] = useState("");
+  const place = useRef<HTMLSpanElement>(null);
   if (!open)
     return (
       <Button variant="text" onClick={() => setOpen(true)}>
@@ -43,7 +45,10 @@ export function Adder<Entry extends { words: string; also: string }>({
   return (
     <span
       className="adding"
-      ref={(span) => span?.querySelector("input")?.focus()}
+      ref={(span) => {
+        place.current = span;
+        span?.querySelector("input")?.focus();
+      }}
       onBlur={(event) => {
         if (!event.currentTarget.contains(event.relatedTarget)) setOpen(false);
       }}
@@ -56,6 +61,7 @@ export function Adder<Entry extends { words: string; also: string }>({
         typed={typed}
         type={setTyped}
         take={(option) => {
+          focusAdded(groupAround(place.current));
           setOpen(false);
           add((option as (typeof options)[number]).entry);
         }}

@@ -18,6 +18,7 @@ import {
   type GroupKind,
   type Leaf,
 } from "../condition";
+import { focusAdder, groupAround } from "./focus";
 import { Value } from "./Values";
 import { Adder } from "./Adder";
 
@@ -111,7 +112,14 @@ function LeafLine({
             </span>
           )}
           {remove && (
-            <IconButton size="small" onClick={remove} aria-label="Take this condition out">
+            <IconButton
+              size="small"
+              onClick={(event) => {
+                focusAdder(groupAround(event.currentTarget));
+                remove();
+              }}
+              aria-label="Take this condition out"
+            >
               <Close fontSize="inherit" />
             </IconButton>
           )}

@@ -10,6 +10,7 @@ import { Slot } from "../../../parts/Slot";
 import { DAYS, fits } from "../condition";
 import { durationOf, PRIORITIES, spanOf, UNITS, without, type Effects, type Unit } from "../effects";
 import { Adder } from "./Adder";
+import { focusAdder, groupAround } from "./focus";
 
 type LineProps<Value> = { value: Value; vocabulary: Vocabulary; change: (next: Value) => void };
 
@@ -388,7 +389,14 @@ export function EffectLines({
             <div className="condition-line">
               {line(topic, value as never, vocabulary, (next) => change({ ...effects, [topic]: next }))}
               <span className="condition-count">
-                <IconButton size="small" onClick={() => change(without(effects, topic))} aria-label="Take this effect out">
+                <IconButton
+                  size="small"
+                  onClick={(event) => {
+                    focusAdder(groupAround(event.currentTarget));
+                    change(without(effects, topic));
+                  }}
+                  aria-label="Take this effect out"
+                >
                   <Close fontSize="inherit" />
                 </IconButton>
               </span>
