@@ -28,8 +28,9 @@ class RandomRules
     {one("all", "any", "none") => Array.new(rand(4)) { condition(depth - 1) }}
   end
 
-  def leaf
-    fact = one(*UpFront::Core::Facts.all.values, UpFront::Core::Facts.find("header:X-Thing"), UpFront::Core::Facts.find("header:x,y!"))
+  def fact = one(*UpFront::Core::Facts.all.values, UpFront::Core::Facts.find("header:X-Thing"), UpFront::Core::Facts.find("header:x,y!"))
+
+  def leaf(fact = self.fact)
     op = one(*fact.type.ops.keys)
     {"fact" => fact.name, "op" => op, "value" => value(fact, op)}.merge(rand(3).zero? ? {"not" => true} : {})
   end

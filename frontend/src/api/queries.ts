@@ -54,6 +54,7 @@ export const useTrial = (draft: Draft | undefined) =>
     queryFn: ({ signal }) => got(api.POST("/trials", { body: draft!, signal })),
     enabled: draft !== undefined,
     placeholderData: keepPreviousData,
+    gcTime: 10_000, // a draft a key: none is asked for again
     retry: false,
   });
 export const useCompletions = (fact: string, typed: string, enabled: boolean) =>

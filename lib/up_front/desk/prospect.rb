@@ -67,13 +67,13 @@ module UpFront
       end
 
       # @return [Array(Integer, Integer)] how many alerts sound, by the rules compared with and by the others
-      # @yield [Integer] the place of a message on the roll; whether it counts
+      # @yield [Time] when it sounds; whether it counts
       def alerts(within, &counts)
         [[@before, @from], [@after, @rules]].map do |trial, rules|
           loud = rules.each_index.select { rules[_1].enabled && rules[_1].effects["alert"] && rules[_1].effects["alert"] != "none" }
           bits = loud.map { matches(rules[_1]) }.reduce(0, :|) & within
           fits = fitting(rules, bits)
-          roll.places_of(bits).count { |place| counts.call(place) && trial.claim(fits[place] || [], roll.arrivals[place]).alert }
+          roll.places_of(bits).count { |place| trial.claim(fits[place] || [], roll.arrivals[place]).then { _1.alert && counts.call(_1.surface_at) } }
         end
       end
 

@@ -12,10 +12,12 @@ module UpFront
         def initialize(rulebook, now, id:, act:, to: nil)
           @rulebook = rulebook
           @near = Core::Near.new(rulebook.zone, now)
-          place = rulebook.rules.index { _1.id == id } or raise Desk::Act::Impossible.new("That rule is not there any more, or cannot be read.", status: 404)
-          @rule = rulebook.rules[place]
-          rules, changed = after(place, act, to)
-          @prospect = Desk::Prospect.new(rulebook, rules, touched: [@rule, *changed], now: now)
+          @ids = Store::Rule.in_order.ids
+          raise Desk::Act::Impossible.new("That rule is not there any more.", status: 404) unless @ids.include?(id)
+
+          @rule = rulebook.rules.find { _1.id == id } # nil where it cannot be read, and so decides nothing
+          rules, changed = @rule ? after(id, act, to) : [rulebook.rules, []]
+          @prospect = Desk::Prospect.new(rulebook, rules, touched: [@rule, *changed].compact, now: now)
           @within = @prospect.roll.days_bits(DAYS, rulebook.zone, now)
         end
 
@@ -27,16 +29,22 @@ module UpFront
 
         private
 
-        def after(place, act, to)
-          rules = @rulebook.rules.dup
-          rule = rules.delete_at(place)
+        def after(id, act, to)
+          rules = @rulebook.rules
           case act
-          when "move" then [rules.insert(to.clamp(0, rules.size), rule), []]
-          when "delete" then [rules, []]
+          when "move" then [order(id, to), []]
+          when "delete" then [rules - [@rule], []]
           else
-            switched = Core::Rule.read(rule.to_h.merge("enabled" => !rule.enabled), Core::Check.new, @rulebook.names, id: rule.id)
-            [rules.insert(place, switched), [switched]]
+            switched = Core::Rule.read(@rule.to_h.merge("enabled" => !@rule.enabled), Core::Check.new, @rulebook.names, id: id)
+            [rules.map { _1.equal?(@rule) ? switched : _1 }, [switched]]
           end
+        end
+
+        # Places are counted among all rules, those that cannot be read too.
+        def order(id, to)
+          ids = @ids - [id]
+          ids.insert(to.clamp(0, ids.size), id)
+          @rulebook.rules.sort_by { ids.index(_1.id) }
         end
 
         def words(count)

@@ -97,7 +97,7 @@ module UpFront
           dates = @roll.dates(@rulebook.zone)
           oldest = @roll.places_of(@within).map { dates[_1] }.min
           days = oldest ? (oldest..@rulebook.zone.date(@now)).count(&working) : 0
-          before, after = prospect.alerts(@within) { working.call(dates[_1]) }
+          before, after = prospect.alerts(@within) { working.call(@rulebook.zone.date(_1)) }
           days.zero? ? {before: 0, after: 0} : {before: (before.to_f / days).round(1), after: (after.to_f / days).round(1)}
         end
 
