@@ -56,7 +56,7 @@ class RulebookReaderTest < Minitest::Test
 
   def test_what_is_read_prints_itself_back
     body = rule("Whole", when: {"any" => [leaf("from", "is", ["group:Lenders"]), leaf("size", "at_least", 3, not: true)]}, then: {"timing" => {"now" => true}, "labels" => ["Loans"]},
-      enabled: false, unless: {"all" => [leaf("to_list", "is", true)]}, last_word: true, ask_first: false, from_date: "2027-01-01", until_date: nil)
+      enabled: false, unless: {"all" => [leaf("to_list", "is", true)]}, last_word: true, ask_first: false, from_date: "2027-01-01", until_date: nil, heading: nil)
     assert_equal body, rulebook(rules: [body]).rules.first.to_h
   end
 end
