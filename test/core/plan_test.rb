@@ -67,7 +67,7 @@ class PlanTest < Minitest::Test
   end
 
   def test_a_window_of_the_whole_day_lasts_as_long_as_the_day
-    plan = Core::Plan.new(zone: LISBON, days_off: [Date.new(2027, 3, 28), Date.new(2027, 10, 31)])
+    plan = Core::Plan.new(zone: LISBON, offs: [Date.new(2027, 3, 28), Date.new(2027, 10, 31)].map { Core::Plan::Off.new(_1, _1, nil) })
     assert_equal [23, 25], plan.days_off.map { |date| plan.stretches_on(date).first.last.then { (_1.end - _1.begin) / 3600 } }
   end
 

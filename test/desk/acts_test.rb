@@ -60,7 +60,7 @@ class ActsTest < Minitest::Test
     assert_equal %w[A], names
     deleted = Desk::DeleteRule.new(clock).call(a.id)
     save(rule("a"))
-    assert_match(/is called “a” now/, assert_raises(Desk::Act::Impossible) { undo(deleted) }.message)
+    assert_match(/is called “a” now/i, assert_raises(Desk::Act::Impossible) { undo(deleted) }.message)
     assert_equal %w[a], names
   end
 
@@ -76,12 +76,15 @@ class ActsTest < Minitest::Test
   def save(body, **more) = Desk::SaveRule.new(clock).call(body, **more)
   def names = Store::Shelf.rulebook.rules.map(&:name)
 
-  def test_a_rule_holds_for_mail_from_then_on
+  def test_a_rule_holds_for_held_mail_and_from_then_on
     set_up
     earlier = take.id
+    assert_equal [earlier], held
     done = save(rule("Ana", when: leaf("from", "is", ["ana@casadomar.example"]), then: {"timing" => {"now" => true}}))
-    assert_equal [[take.id], [earlier]], [on_front, held]
+    assert_equal "Made the rule “Ana”. One held message came in.", done.words
+    assert_equal [[earlier, take.id], []], [on_front, held]
     undo(done)
+    assert_includes held, earlier
     assert_empty names
     refute_includes on_front, take.id
   end

@@ -7,6 +7,7 @@ module UpFront
       HORIZON_DAYS = 366 # beyond it nothing is looked for: a moment so far away is none
       DAY_OFF = "Day off"
       REMEMBERED_DAYS = 1_000
+      BUSY_DAYS = 31 # a meeting is not longer
 
       Window = Struct.new(:name, :span) do
         def to_h = {"name" => name, "days" => span.days, "from" => Clockface.of(span.from), "to" => Clockface.of(span.to)}
@@ -15,19 +16,58 @@ module UpFront
         def to_h = {"name" => name, "days" => days, "at" => Clockface.of(at)}
       end
       Stop = Struct.new(:round, :at)
+      # Days on which the whole day is a window and no round runs.
+      Off = Struct.new(:first, :last, :name) do
+        def dates = (first..last).to_a
+        def to_h = (name || first != last) ? {"from" => first.iso8601, "until" => last.iso8601, "name" => name}.compact : first.iso8601
+      end
+      # A stretch of one date that holds mail like a window: a meeting.
+      Busy = Struct.new(:name, :from, :to) do
+        def to_h = {"name" => name, "from" => from.iso8601, "to" => to.iso8601}
+      end
+      # Planned heads-down, week by week.
+      Quiet = Struct.new(:name, :span) do
+        def to_h = {"name" => name, "days" => span.days, "from" => Clockface.of(span.from), "to" => Clockface.of(span.to)}
+      end
+      # When what arrives surfaces by the plan alone. @!attribute at [Time, nil] none within the horizon
+      # @!attribute stop [Stop, nil] the round that it comes with @!attribute covering [Array<String>] windows at the arrival
+      Moment = Struct.new(:at, :stop, :covering)
 
-      attr_reader :windows, :rounds, :days_off, :zone
+      attr_reader :windows, :rounds, :days_off, :offs, :busy, :quiet, :zone
 
-      def initialize(zone:, windows: [], rounds: [], days_off: [])
+      # @param offs [Array<Off>] @param busy [Array<Busy>] @param quiet [Array<Quiet>] planned heads-down
+      def initialize(zone:, windows: [], rounds: [], offs: [], busy: [], quiet: [])
         @zone = zone
         @windows = windows.freeze
         @rounds = rounds.freeze
-        @days_off = days_off.to_set.freeze
+        @offs = offs.freeze
+        @days_off = offs.flat_map(&:dates).to_set.freeze
+        @busy = busy.freeze
+        @quiet = quiet.freeze
+        @busy_on = by_date(busy)
         @starting = {}
         @stops = {}
         @around = {}
+        @merged = {}
         freeze
       end
+
+      # @return [Moment] when mail that arrives at an instant surfaces by the plan alone: straight in, or with the first
+      #   round or at the first instant that no window covers, whichever comes first
+      def moment(arrival)
+        covering = covered_by(arrival)
+        return Moment.new(arrival, nil, covering) if covering.empty?
+
+        stop = next_stop(arrival)
+        opening = stop ? opening_before(arrival, stop.at) : uncovered_from(arrival)
+        (stop && (opening.nil? || stop.at <= opening)) ? Moment.new(stop.at, stop, covering) : Moment.new(opening, nil, covering)
+      end
+
+      # @return [Boolean] whether what arrives at some time would never come in: no round runs, and no window ends, within the horizon
+      def holds_for_ever?(from) = next_stop(from).nil? && uncovered_from(from).nil?
+
+      # @param ranges [Array<Range<Time>>] of today @return [HeadsDown] with what is planned
+      def heads_down(ranges = []) = HeadsDown.new(ranges, weekly: quiet.map(&:span), zone: zone)
 
       # @return [Array<String>] the windows that cover an instant, a day off among them
       def covered_by(instant)
@@ -59,6 +99,9 @@ module UpFront
         nil
       end
 
+      # @return [Round, nil] of that name in this plan
+      def round(name) = rounds.find { _1.name == name }
+
       # @return [Array<Stop>] a local day's rounds, in order of time; none on a day off
       def stops_on(date, among = rounds)
         all = remember(@stops, date) { stops(date) }
@@ -72,7 +115,8 @@ module UpFront
       end
 
       def to_h
-        {"windows" => windows.map(&:to_h), "rounds" => rounds.map(&:to_h), "days_off" => days_off.map(&:iso8601)}
+        more = {"busy" => busy.map(&:to_h), "heads_down" => quiet.map(&:to_h)}.reject { |_, list| list.empty? }
+        {"windows" => windows.map(&:to_h), "rounds" => rounds.map(&:to_h), "days_off" => offs.map(&:to_h), **more}
       end
 
       private
@@ -87,8 +131,19 @@ module UpFront
         remember(@starting, date) do
           named = windows.filter_map { |window| window.span.on(date, zone)&.then { [window.name, _1] } }
           named << [DAY_OFF, zone.instant(date, 0)...zone.instant(date + 1, 0)] if days_off.include?(date)
+          named.concat(@busy_on.fetch(date, []))
           named.freeze
         end
+      end
+
+      # A busy stretch lies on each local day that it touches, cut at midnight.
+      def by_date(busy)
+        busy.each_with_object({}) do |stretch, days|
+          (zone.date(stretch.from)..zone.date(stretch.to)).each do |date|
+            from, to = [stretch.from, zone.instant(date, 0)].max, [stretch.to, zone.instant(date + 1, 0)].min
+            (days[date] ||= []) << [stretch.name, from...to] if from < to
+          end
+        end.freeze
       end
 
       def stops(date)
@@ -96,6 +151,25 @@ module UpFront
 
         weekday = zone.weekday(date)
         rounds.select { _1.days.include?(weekday) }.map { Stop.new(_1, zone.instant(date, _1.at)).freeze }.sort_by(&:at).freeze
+      end
+
+      # As {uncovered_from}, over stretches that touch or overlap put together once a day.
+      def opening_before(arrival, before)
+        at = arrival
+        while at <= before
+          stretch = merged_around(at).find { _1.begin <= at && at < _1.end } or return at
+          at = stretch.end
+        end
+      end
+
+      def merged_around(instant)
+        date = zone.date(instant)
+        remember(@merged, date) do
+          stretches_around(instant).map(&:last).sort_by(&:begin).each_with_object([]) do |span, merged|
+            last = merged.last
+            (last && span.begin <= last.end) ? merged[-1] = last.begin...[last.end, span.end].max : merged << span
+          end.freeze
+        end
       end
 
       # Every message of a day asks for the same stretches and stops, and resolving local times costs more

@@ -9,7 +9,7 @@ module UpFront
       VERSION = 1
       MAX_BYTES = 5 * 1024 * 1024
 
-      attr_reader :owner, :accounts, :names, :plan, :rules, :revision, :document, :candidates, :meaning
+      attr_reader :owner, :accounts, :names, :plan, :rules, :revision, :document, :candidates, :standpoint
 
       # @param json [String] UTF-8, at most 5 MB, strict JSON (RFC 8259) without doubled keys
       # @raise [Refused]
@@ -39,7 +39,7 @@ module UpFront
         @revision = revision
         @document = document
         @candidates = Candidates.new(@rules)
-        @meaning = document.slice("owner", "contacts", "groups", "plan").hash # what conditions mean, beside what they say
+        @standpoint = Standpoint.new(document)
         freeze
       end
 

@@ -87,13 +87,38 @@ module UpFront
         return Plan.new(zone: zone) unless @document.key?("plan")
 
         check = @check.at("plan")
-        plan = check.object(@document["plan"], optional: %w[windows rounds days_off]) || {}
+        plan = check.object(@document["plan"], optional: %w[windows rounds days_off busy heads_down]) || {}
         windows = named("windows", [], of: plan, under: check) do |item, at|
           WeekSpan.read(item, at, extra: %w[name])&.then { Plan::Window.new(item["name"], _1).freeze }
         end
         rounds = named("rounds", %w[name days at], of: plan, under: check) { |item, at| round(item, at) }
-        days_off = check.at("days_off").list(plan["days_off"] || []) { |item, at| at.date(item) }
-        Plan.new(zone: zone, windows: windows.values, rounds: rounds.values, days_off: days_off || [])
+        offs = check.at("days_off").list(plan["days_off"] || []) { |item, at| off(item, at) }
+        busy = check.at("busy").list(plan["busy"] || []) { |item, at| busy(item, at) }
+        quiet = named("heads_down", [], of: plan, under: check) { |item, at| WeekSpan.read(item, at, extra: %w[name])&.then { Plan::Quiet.new(item["name"], _1).freeze } }
+        Plan.new(zone: zone, windows: windows.values, rounds: rounds.values, offs: offs || [], busy: busy || [], quiet: quiet.values)
+      end
+
+      # A date, or a span of dates with a name.
+      def off(item, check)
+        return check.date(item)&.then { Plan::Off.new(_1, _1, nil).freeze } unless item.is_a?(Hash)
+
+        check.object(item, required: %w[from until], optional: %w[name])
+        first, last = %w[from until].map { |key| item.key?(key) ? check.at(key).date(item[key]) : nil }
+        name = item["name"] && check.at("name").filled(item["name"])
+        return unless first && last
+        return check.at("until").refuse("a date from #{first} to #{first + Plan::HORIZON_DAYS}", item["until"]) unless (first..first + Plan::HORIZON_DAYS).cover?(last)
+
+        Plan::Off.new(first, last, name).freeze
+      end
+
+      def busy(item, check)
+        check.object(item, required: %w[name from to]) or return
+        name = item.key?("name") && check.at("name").filled(item["name"])
+        from, to = %w[from to].map { |key| item.key?(key) ? check.at(key).instant(item[key]) : nil }
+        return unless name && from && to
+        return check.at("to").refuse("a time after #{item["from"]} and at most #{Plan::BUSY_DAYS} days later", item["to"]) unless to > from && to <= from + Plan::BUSY_DAYS * 86_400
+
+        Plan::Busy.new(name, from, to).freeze
       end
 
       def round(item, check)

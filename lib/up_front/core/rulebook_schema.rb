@@ -30,7 +30,7 @@ module UpFront
           "accounts" => named("addresses" => list("address", least: 0)), "contacts" => list("member", least: 0), "groups" => named("members" => list("member", least: 0)),
           "labels" => named("colour" => ref("colour")), "templates" => named("text" => TEXT), "forward_to" => list("address", least: 0),
           "inks" => {"type" => "array", "items" => object({"name" => NAME, "colour" => ref("colour"), "weight" => {"enum" => RulebookReader::WEIGHTS}, "mark" => FLAG}, %w[name colour])},
-          "plan" => object({"windows" => named("days" => ref("days"), "from" => ref("time"), "to" => ref("end_time")), "rounds" => named("days" => ref("days"), "at" => ref("time")), "days_off" => list("date", least: 0)}),
+          "plan" => object({"windows" => named("days" => ref("days"), "from" => ref("time"), "to" => ref("end_time")), "rounds" => named("days" => ref("days"), "at" => ref("time")), "days_off" => {"type" => "array", "items" => {"anyOf" => [ref("date"), object({"from" => ref("date"), "until" => ref("date"), "name" => NAME}, %w[from until])]}}, "busy" => named("from" => ref("instant"), "to" => ref("instant")), "heads_down" => named("days" => ref("days"), "from" => ref("time"), "to" => ref("end_time"))}),
           "rules" => list("rule", least: 0), "views" => {"type" => "array"}
         }, RulebookReader::REQUIRED)
       end
@@ -42,6 +42,7 @@ module UpFront
           "address" => {"type" => "string", "pattern" => "^[^@\\s]+@[^@\\s]+$"}, "domain" => {"type" => "string", "pattern" => "^@?[^@\\s]+$"}, "member" => {"type" => "string", "pattern" => "^[^@\\s]*@[^@\\s]+$"},
           "who" => {"type" => "string", "pattern" => "^(?:me|my_organisation|contacts|group:.*\\S.*|[^@\\s]*@[^@\\s]+)$"},
           "colour" => {"type" => "string", "pattern" => "^#[0-9A-Fa-f]{6}$"}, "date" => {"type" => "string", "pattern" => "^\\d{4}-\\d\\d-\\d\\d$"},
+          "instant" => {"type" => "string", "pattern" => "^\\d{4}-\\d\\d-\\d\\dT\\d\\d:\\d\\d:\\d\\d(?:Z|[+-]\\d\\d:\\d\\d)$"},
           "time" => {"type" => "string", "pattern" => "^(?:[01]\\d|2[0-3]):[0-5]\\d$"}, "end_time" => {"type" => "string", "pattern" => "^(?:(?:[01]\\d|2[0-3]):[0-5]\\d|24:00)$"},
           "duration" => {"type" => "string", "pattern" => "^P(?!$)(?:\\d{1,6}W)?(?:\\d{1,6}D)?(?:T(?!$)(?:\\d{1,8}H)?(?:\\d{1,8}M)?(?:\\d{1,8}S)?)?$"},
           "days" => {"type" => "array", "minItems" => 1, "items" => {"enum" => Zone::DAYS}}, "span" => object({"days" => ref("days"), "from" => ref("time"), "to" => ref("end_time")}, WeekSpan::KEYS),

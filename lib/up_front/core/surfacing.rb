@@ -5,13 +5,13 @@ module UpFront
     # When a message surfaces: by a rule's timing, else by the plan; put off by heads-down unless its alert
     # breaks through. Keeps the account of it in words.
     class Surfacing
-      # @param arrival [Time] @param verdict [Verdict] @param heads_down [Range<Time>, nil]
+      # @param arrival [Time] @param verdict [Verdict] @param heads_down [HeadsDown, Range<Time>, nil]
       def initialize(plan, arrival, verdict, heads_down)
         @plan = plan
         @zone = plan.zone
         @arrival = arrival
         @verdict = verdict
-        @heads_down = heads_down
+        @heads_down = heads_down && HeadsDown.of(heads_down)
         @account = []
       end
 
@@ -40,7 +40,7 @@ module UpFront
         case timing.kind
         when "now" then say("straight in by rule #{name}", @arrival)
         when "next_round" then by_stop(@plan.next_stop(@arrival), "next round by rule #{name}") if @plan.rounds.any?
-        when "round" then by_stop(@plan.next_stop(@arrival, only: timing.value), "that round by rule #{name}")
+        when "round" then by_stop(@plan.next_stop(@arrival, only: @plan.round(timing.value.name)), "that round by rule #{name}")
         when "until"
           moment = timing.value.moment(@arrival, @zone)
           say("until #{clock(moment)} by rule #{name}", moment)
@@ -58,24 +58,22 @@ module UpFront
       end
 
       def by_plan
-        covering = @plan.covered_by(@arrival)
-        return say("no window covers #{clock(@arrival)}", @arrival) if covering.empty?
+        found = @plan.moment(@arrival)
+        return say("no window covers #{clock(@arrival)}", @arrival) if found.covering.empty?
 
-        covering.each { @account << ((_1 == Plan::DAY_OFF) ? "covered by a day off" : "covered by window #{_1}") }
-        stop = @plan.next_stop(@arrival)
-        opening = stop ? @plan.uncovered_from(@arrival, before: stop.at) : @plan.uncovered_from(@arrival)
-        return Float::INFINITY unless stop || opening
-        return come_with(stop) if stop && (opening.nil? || stop.at <= opening)
+        found.covering.each { @account << ((_1 == Plan::DAY_OFF) ? "covered by a day off" : "covered by window #{_1}") }
+        return Float::INFINITY unless found.at
 
-        say("window ends at #{clock(opening)}", opening)
+        found.stop ? come_with(found.stop) : say("window ends at #{clock(found.at)}", found.at)
       end
 
       def delay(moment)
         return if moment == Float::INFINITY
-        return moment unless @heads_down&.cover?(moment)
+        return moment unless @heads_down&.covering(moment)
         return say("breaks through heads-down", moment) if @verdict.breaks_through?
 
-        say("heads-down until #{clock(@heads_down.end)}", @heads_down.end)
+        ending = @heads_down.after(moment)
+        say("heads-down until #{clock(ending)}", ending)
       end
 
       def say(words, moment)

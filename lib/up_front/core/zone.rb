@@ -9,6 +9,8 @@ module UpFront
     # and local times are a Date with minutes after midnight.
     class Zone
       DAYS = %w[mon tue wed thu fri sat sun].freeze
+      EPOCH = Date.new(1970)
+      REMEMBERED_DATES = 4_000
 
       attr_reader :name
 
@@ -18,25 +20,22 @@ module UpFront
       def initialize(name)
         @name = name.freeze
         @zone = TZInfo::Timezone.get(name)
+        @dates = {}
       end
 
       # @param instant [Time] @return [Time] the same instant with the zone's offset, for reading its parts
       def local(instant) = Time.at(instant, in: offset(instant.to_i))
 
-      # A decision asks for the date of one arrival several times over, so the last answer is kept at hand.
+      # Every message asks for its dates several times over, and making a Date costs more than the rest of it.
       # @return [Date]
       def date(instant)
-        known, date = @dated
-        return date if known.equal?(instant)
-
-        here = local(instant)
-        date = Date.new(here.year, here.month, here.day)
-        @dated = [instant, date].freeze if instant.frozen?
-        date
+        day = local_seconds(instant).div(86_400)
+        @dates.clear if @dates.size > REMEMBERED_DATES
+        @dates[day] ||= EPOCH + day
       end
 
       # @return [Integer] minutes after midnight, seconds dropped
-      def minutes(instant) = local(instant).then { _1.hour * 60 + _1.min }
+      def minutes(instant) = local_seconds(instant).modulo(86_400).div(60)
 
       # @param date [Date] @param minutes [Integer] 0 to 1440, 1440 being the next midnight
       # @return [Time] UTC
@@ -61,6 +60,9 @@ module UpFront
       def iso(instant) = instant && local(instant).iso8601
 
       private
+
+      # @return [Integer] what the wall's clock shows, counted like seconds since 1970
+      def local_seconds(instant) = instant.to_i.then { _1 + offset(_1) }
 
       # The offset holds for months between two clock changes, so the last one found mostly serves again.
       # @param seconds [Integer] since 1970 @return [Integer] seconds east of UTC

@@ -27,7 +27,7 @@ module UpFront
         roll = Store::Roll.whole
         prospect = Prospect.new(@rulebook, @rulebook.rules, touched: [@rule], now: now, roll: roll)
         within = @days ? roll.since_bits(now - @days * 86_400) : roll.everything
-        prospect.items(roll.matches(@rule, @rulebook.meaning) & within).each_slice(500).flat_map { changed(_1) }
+        prospect.items(roll.matches(@rule, @rulebook.standpoint) & within).each_slice(500).flat_map { changed(_1) }
       end
 
       # @param topics [Array<String>, nil] only these @param only [Array<Integer>, nil] only these messages

@@ -36,6 +36,40 @@ module UpFront
         @kept = Kept.new(rulebook, moments, Core::Trial.new(rulebook.rules, rulebook.zone, moments)).freeze
       end
 
+      # What becomes of a held message. @param at [Time, nil] when it comes in now @param claim [Core::Claim] as it would be
+      # @return [Symbol, nil] :now, :sooner, :later, :never; nil where nothing changes
+      def self.fate(at, claim, now)
+        moment = claim.surface_at
+        return claim.held ? nil : :never unless moment
+        return :now if moment <= now
+
+        (at.nil? || moment < at) ? :sooner : ((moment > at) ? :later : nil)
+      end
+
+      # @return [Array<Array<Integer>, nil>] by place of the message, the places of the enabled rules that hold for it
+      def self.places(roll, rules, standpoint, within)
+        fits = Array.new(roll.size)
+        rules.each_with_index do |rule, index|
+          next unless rule.enabled
+
+          roll.places_of(roll.matches(rule, standpoint) & within).each { |place| (fits[place] ||= []) << index }
+        end
+        fits
+      end
+
+      # @return [Array<Core::Verdict>] by place of the message, what the rules of a rulebook say; kept while mail and rules stay
+      def self.verdicts(roll, rulebook)
+        return @verdicts.last if @verdicts && @verdicts[0].equal?(roll) && @verdicts[1].equal?(rulebook) && @verdicts[2] == roll.size
+
+        trial = Core::Trial.new(rulebook.rules, rulebook.zone, nil)
+        found = fitting(roll, rulebook, roll.everything).each_with_index.map { |places, place| trial.hear(places || [], roll.arrivals[place]).verdict }
+        @verdicts = [roll, rulebook, roll.size, found].freeze
+        found
+      end
+
+      # @return [Array<Array<Integer>, nil>] likewise, for the rules of a rulebook
+      def self.fitting(roll, rulebook, within) = places(roll, rulebook.rules, rulebook.standpoint, within)
+
       attr_reader :roll
 
       # @param rulebook [Core::Rulebook] in force @param rules [Array<Core::Rule>] the others, in order
@@ -56,7 +90,7 @@ module UpFront
       # @return [Integer] bits of the messages that a changed rule matches, before or after
       def affected = @affected ||= @touched.map { matches(_1) }.reduce(0, :|)
 
-      def matches(rule) = roll.matches(rule, @rulebook.meaning)
+      def matches(rule) = roll.matches(rule, @rulebook.standpoint)
 
       # @param within [Integer] bits of the messages to look at
       # @return [Array<Item>] those that a changed rule matches, the newest first
@@ -85,7 +119,7 @@ module UpFront
       def count_held
         states = held_states
         after = fitting(@rules, roll.bits_of(states.map(&:first)))
-        outcomes = states.map { |place, at| fate(at, @after.claim(after[place] || [], roll.arrivals[place])) }
+        outcomes = states.map { |place, at| Prospect.fate(at, @after.claim(after[place] || [], roll.arrivals[place]), @now) }
         Held.new(**%i[now later sooner never].to_h { [_1, outcomes.count(_1)] })
       end
 
@@ -102,28 +136,7 @@ module UpFront
         Item.new(id: roll.ids[place], arrived_at: arrival, before: @before.claim(before || [], arrival), after: @after.claim(after || [], arrival), heard: @after.hear(after || [], arrival))
       end
 
-      def fate(at, claim)
-        moment = claim.surface_at
-        return claim.held ? nil : :never unless moment
-        return :now if moment <= @now
-
-        if at.nil? || moment < at
-          :sooner
-        else
-          ((moment > at) ? :later : nil)
-        end
-      end
-
-      # @return [Array<Array<Integer>, nil>] by place of the message, the places of the rules that hold for it
-      def fitting(rules, within)
-        fits = Array.new(roll.size)
-        rules.each_with_index do |rule, index|
-          next unless rule.enabled
-
-          roll.places_of(matches(rule) & within).each { |place| (fits[place] ||= []) << index }
-        end
-        fits
-      end
+      def fitting(rules, within) = Prospect.places(roll, rules, @rulebook.standpoint, within)
     end
   end
 end

@@ -72,14 +72,14 @@ module UpFront
 
       # @param node [Core::Condition::Group, Core::Condition::Leaf] @param key [Object] what the condition's names mean (who is in a group)
       # @return [Integer] a bit for each message for which it holds
-      def bits(node, key)
-        LOCK.synchronize { node.is_a?(Core::Condition::Leaf) ? leaf(node, key) : group(node, key) }
+      def bits(node, standpoint)
+        LOCK.synchronize { node.is_a?(Core::Condition::Leaf) ? leaf(node, standpoint) : group(node, standpoint) }
       end
 
       # @param rule [Core::Rule] @return [Integer] the messages for which its conditions hold and its exceptions do not
-      def matches(rule, key)
-        held = bits(rule.when, key)
-        rule.unless ? held & ~bits(rule.unless, key) : held
+      def matches(rule, standpoint)
+        held = bits(rule.when, standpoint)
+        rule.unless ? held & ~bits(rule.unless, standpoint) : held
       end
 
       def count(bits) = bits.to_s(2).count("1")
@@ -101,8 +101,8 @@ module UpFront
 
       private
 
-      def group(node, key)
-        members = node.members.map { bits(_1, key) }
+      def group(node, standpoint)
+        members = node.members.map { bits(_1, standpoint) }
         case node.kind
         when "all" then members.reduce(everything, :&)
         when "any" then members.reduce(0, :|)
@@ -110,11 +110,12 @@ module UpFront
         end
       end
 
-      def leaf(node, key)
-        known = @answers.delete([node.to_h, key]) || [0, 0]
+      def leaf(node, standpoint)
+        key = [node.to_h, standpoint.of(node)]
+        known = @answers.delete(key) || [0, 0]
         known = extended(node, *known) if known[1] < size
         @answers.shift if @answers.size >= MOST_CONDITIONS
-        @answers[[node.to_h, key]] = known
+        @answers[key] = known
         known[0]
       end
 

@@ -21,7 +21,7 @@ module UpFront
           roll = Store::Roll.at(now)
           within = roll.days_bits(Rules::DAYS, rulebook.zone, now)
           {unanswered: missing, body: body, sentence: (Core::Sentence.told(Core::Rule.read(body, Core::Check.new, rulebook.names)) if draft&.complete?),
-           faults: draft ? draft.faults.map(&:to_s) : [], count: draft&.complete? ? roll.count(roll.matches(draft.rule, rulebook.meaning) & within) : nil, of: roll.count(within)}
+           faults: draft ? draft.faults.map(&:to_s) : [], count: draft&.complete? ? roll.count(roll.matches(draft.rule, rulebook.standpoint) & within) : nil, of: roll.count(within)}
         end
       end
     end

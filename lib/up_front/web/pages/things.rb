@@ -29,7 +29,7 @@ module UpFront
 
         def mail_of(group)
           node = Core::Condition.read({"fact" => "from", "op" => "is", "value" => ["group:#{group["name"]}"]}, Core::Check.new, @rulebook.names)
-          @roll.count(@roll.bits(node, @rulebook.meaning) & @within)
+          @roll.count(@roll.bits(node, @rulebook.standpoint) & @within)
         end
       end
     end

@@ -35,7 +35,7 @@ module UpFront
         private
 
         def first_day = @rulebook.zone.date(@now) - @days + 1
-        def key = @rulebook.meaning
+        def key = @rulebook.standpoint
 
         def faults
           taken = @rulebook.rules.any? { _1 != @old && Core::Text.fold(_1.name) == Core::Text.fold(@body["name"]) }

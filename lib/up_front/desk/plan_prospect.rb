@@ -1,0 +1,68 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Desk
+    # What a plan would do to the person's own mail of the last days and to what is held. Nothing is changed.
+    class PlanProspect
+      DAYS = 28
+
+      attr_reader :plan
+
+      # @param rulebook [Core::Rulebook] in force @param document [Hash] the same with the plan to look at
+      # @raise [Core::Refused] where that plan cannot be used
+      def initialize(rulebook, document, now, days: DAYS)
+        @now = now
+        @rulebook = rulebook
+        @new = document.equal?(rulebook.document) ? rulebook : Core::Rulebook.read(document)
+        @plan = @new.plan
+        @roll = Store::Roll.at(now)
+        today = rulebook.zone.date(now)
+        @dates = (today - days + 1..today)
+        @within = @roll.days_bits(days, rulebook.zone, now)
+      end
+
+      # @return [Hash] see {Core::PlanFigures#to_h}
+      def figures = Core::PlanFigures.new(items, arrived, @plan, @dates).to_h
+
+      # @return [Hash] the same where nothing is held: every message as it arrives
+      def figures_without
+        straight = items.map { |item| Core::PlanFigures::Item.new(item.arrived_at, item.surface_at && item.arrived_at, item.priority) }
+        Core::PlanFigures.new(straight, arrived, @plan, @dates).to_h
+      end
+
+      # @return [Prospect::Held] what would become of what is held
+      def held
+        trial = Core::Trial.new(@new.rules, @new.zone, Core::Moments.new(@plan))
+        states = Store::State.held(@now).pluck(:message_id, :surface_at).filter_map { |id, at| [@roll.place(id), at] if @roll.place(id) }
+        fits = Prospect.fitting(@roll, @new, @roll.bits_of(states.map(&:first)))
+        outcomes = states.map { |place, at| Prospect.fate(at, trial.claim(fits[place] || [], @roll.arrivals[place]), @now) }
+        Prospect::Held.new(**%i[now later sooner never].to_h { [_1, outcomes.count(_1)] })
+      end
+
+      private
+
+      # What rules say of a message does not hang on the plan (but for conditions on windows): it is worked out once.
+      def items
+        @items ||= begin
+          verdicts = windows_matter? ? Prospect.verdicts(@roll, @new) : Prospect.verdicts(@roll, @rulebook)
+          places.map { |place| Core::PlanFigures::Item.new(@roll.arrivals[place], surface_at(verdicts[place], @roll.arrivals[place]), verdicts[place].priority) }
+        end
+      end
+
+      def places = @places ||= @roll.places_of(@within)
+      def arrived = @arrived ||= places.map(&@roll.dates(@rulebook.zone).method(:[]))
+
+      def windows_matter? = @rulebook.rules.any? { |rule| [rule.when, rule.unless].compact.flat_map(&:leaves).any? { _1.fact.type == Core::Types::Window } }
+
+      # What the plan alone decides goes the short way.
+      def surface_at(verdict, arrival)
+        return if verdict.never_surfaces?
+
+        timing = verdict.timing or return @plan.moment(arrival).at
+        (timing.kind == "now") ? arrival : moments.of(verdict, arrival)[:surface_at]
+      end
+
+      def moments = @moments ||= Core::Moments.new(@plan)
+    end
+  end
+end
