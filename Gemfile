@@ -15,6 +15,8 @@ gem "loofah", "~> 2.25"
 
 gem "parslet", "~> 2.0"
 gem "vcardigan", "~> 0.0.9"
+gem "icalendar", "~> 2.13"
+gem "ice_cube", "~> 0.17"
 
 gem "activerecord", "~> 7.2.4"
 gem "sqlite3", "~> 2.8"

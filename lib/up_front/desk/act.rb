@@ -48,6 +48,16 @@ module UpFront
         Done.new(words: words + anew.words, undo_id: undo_step(words, rows), result: result)
       end
 
+      # Gives what rules name another name in each of them. @return [Array<Hash>] the trails of the rules that changed
+      def rename_in_rules(kind, was, name)
+        Store::Rule.in_order.filter_map do |rule|
+          next unless Core::References.uses?(rule.today, kind, was)
+
+          rule.update!(body: Core::References.rename(rule.today) { |of, given| (of == kind && Core::Text.fold(given) == Core::Text.fold(was)) ? name : given }, version: rule.version + 1)
+          trail(rule).tap { keep_version(rule, "changed") }
+        end
+      end
+
       # Adds a rule's body as it is now to its history.
       # @param act [String] made, changed, undone or brought in
       def keep_version(rule, act)

@@ -13,7 +13,7 @@ module UpFront
           index = was && (place(things, was) or raise gone(kind, was))
           free!(kind, things, thing, index)
           index ? things[index] = things[index].merge(thing) : things << thing
-          rows = (was && was != thing["name"]) ? {"Rule" => rename(kind, was, thing["name"])} : {}
+          rows = (was && was != thing["name"]) ? {"Rule" => rename_in_rules(kind, was, thing["name"])} : {}
           put(things, kind, "#{index ? "Changed" : "Made"} the #{KINDS.fetch(kind)} “#{thing["name"]}”.", rows, result: thing)
         end
       end
@@ -23,15 +23,6 @@ module UpFront
       def free!(kind, things, thing, index)
         taken = place(things, thing["name"])
         raise Impossible.new("There is a #{KINDS.fetch(kind)} “#{things[taken]["name"]}” already.", pointer: "/name", status: 409) if taken && taken != index
-      end
-
-      def rename(kind, was, name)
-        Store::Rule.in_order.filter_map do |rule|
-          next unless Core::References.uses?(rule.today, kind, was)
-
-          rule.update!(body: Core::References.rename(rule.today) { |of, given| (of == kind && Core::Text.fold(given) == Core::Text.fold(was)) ? name : given }, version: rule.version + 1)
-          trail(rule).tap { keep_version(rule, "changed") }
-        end
       end
     end
   end

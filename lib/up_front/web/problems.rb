@@ -23,6 +23,7 @@ module UpFront
           halt_problem impossible.status, impossible.message, errors: errors
         end
         app.error(Post::MailFile::NoMail) { |no_mail| halt_problem 422, no_mail.message }
+        app.error(Post::CalendarFile::NoCalendar) { |no_calendar| halt_problem 422, no_calendar.message }
         app.error(Post::ContactCards::NoCards) { |no_cards| halt_problem 422, no_cards.message }
         app.error(StandardError) do |error|
           warn "#{error.class}: #{error.message}\n  #{error.backtrace.first(8).join("\n  ")}"

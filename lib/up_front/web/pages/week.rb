@@ -1,0 +1,82 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Web
+    module Pages
+      # The week's plan with what it does to the person's own mail, and the usual arrivals behind it.
+      class Week
+        DAYS = Desk::PlanProspect::DAYS
+
+        def initialize(rulebook, now)
+          @rulebook = rulebook
+          @now = now
+          @zone = rulebook.zone
+          @near = Core::Near.new(@zone, now)
+          @roll = Store::Roll.at(now)
+          @today = @zone.date(now)
+        end
+
+        def to_h
+          monday = @today - (@today.cwday - 1)
+          prospect = Desk::PlanProspect.new(@rulebook, @rulebook.document, @now)
+          {revision: @rulebook.revision, plan: @rulebook.plan.to_h, zone: @zone.name, days: (monday..monday + 6).map { day(_1) }, now: @zone.minutes(@now), usual: usual,
+           figures: prospect.figures, without: prospect.figures_without, offs: offs, starts: starts}
+        end
+
+        # @param plan [Hash] another plan @return [Hash] its figures and what it would do to held mail, or what is wrong with it
+        def try(plan)
+          document = @rulebook.document.merge("plan" => plan)
+          Desk::SavePlan.check(document, @now)
+          prospect = Desk::PlanProspect.new(@rulebook, document, @now)
+          {figures: prospect.figures, held: prospect.held.to_s, faults: []}
+        rescue Core::Refused => refused
+          {figures: nil, held: "", faults: refused.faults.map { {pointer: _1.pointer.delete_prefix("/plan"), words: _1.pointer == "/plan" && _1.found.nil? ? _1.expected : "Expected #{_1.expected}#{", found #{_1.found}" if _1.found}."} }}
+        end
+
+        private
+
+        def day(date) = {day: @zone.weekday(date), words: date.strftime("%a"), number: date.day, date: date.iso8601, today: date == @today, day_off: @rulebook.plan.days_off.include?(date)}
+
+        # @return [Hash{String=>Array<Float>}] by weekday, how many messages usually arrive in each hour
+        def usual
+          first = @today - DAYS
+          counts = Hash.new { |days, day| days[day] = Array.new(24, 0) }
+          @roll.dates(@zone).each_with_index { |date, place| counts[@zone.weekday(date)][@zone.minutes(@roll.arrivals[place]) / 60] += 1 if date >= first && date < @today }
+          Core::Zone::DAYS.to_h { |day| [day, counts[day].map { (_1 / (DAYS / 7.0)).round(1) }] }
+        end
+
+        def offs
+          @rulebook.plan.offs.map { |off| {words: (off.first == off.last) ? @near.day(off.first) : "#{off.first.strftime("%-d %B")} to #{off.last.strftime("%-d %B")}", name: off.name, past: off.last < @today} }
+        end
+
+        # Each with what it would have done to the person's own last four weeks.
+        def starts
+          Core::StartingPlans::ALL.map do |start|
+            plan = start.plan.merge("days_off" => @rulebook.plan.to_h["days_off"])
+            rules = @rulebook.document.fetch("rules", []).map { |rule| without_plan(rule) }
+            document = @rulebook.document.merge("plan" => plan, "rules" => rules)
+            {key: start.key, title: start.title, words: start.words, plan: plan, figures: figures_of(document), loses: loses(plan)}
+          end
+        end
+
+        # @return [Hash, nil] nil where a rule's conditions ask for a window that the plan does not have
+        def figures_of(document)
+          Desk::PlanProspect.new(@rulebook, document, @now).figures
+        rescue Core::Refused
+          nil
+        end
+
+        # A rule that names a round which the plan does not have would wait for the next one.
+        def without_plan(rule)
+          rule["then"].dig("timing", "round") ? rule.merge("then" => rule["then"].merge("timing" => {"next_round" => true})) : rule
+        end
+
+        # @return [Array<String>] the rules that name a window or round which that plan does not have
+        def loses(plan)
+          held = %w[windows rounds].to_h { |kind| [kind, plan[kind].map { Core::Text.fold(_1["name"]) }] }
+          @rulebook.rules.select { |rule| held.any? { |kind, names| Core::References.of(rule.to_h)[kind].any? { !names.include?(Core::Text.fold(_1)) } } }.map(&:name)
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,85 @@
+# frozen_string_literal: true
+
+require_relative "../support/api_helper"
+
+# The plan, tried while it is drawn and put in force in one step.
+class WeekAPITest < Minitest::Test
+  include APIHelper
+
+  def setup
+    super
+    Store::Roll.forget
+    set_up(rules: [rule("Now", when: leaf("subject", "mentions", ["urgent"]), then: {"timing" => {"now" => true}, "priority" => "high"}), rule("With First", when: leaf("to_list", "is", true), then: {"timing" => {"round" => "First"}})])
+  end
+
+  def week = ask(:get, "/week")
+  def try(plan) = ask(:post, "/week/trial", {plan: plan})
+  def windows(*spans) = spans.map { |name, from, to| {"name" => name, "days" => WORKING, "from" => from, "to" => to} }
+  def rounds(*times) = times.map { |name, at| {"name" => name, "days" => WORKING, "at" => at} }
+
+  def test_the_week_and_what_it_does
+    take(subject: "Hello", date: at("09:10"))
+    take(subject: "Urgent", date: at("09:12"))
+    take(subject: "Hello", date: at("08:30", "2027-03-08"), as_new: true)
+    page = week
+    assert_equal [%w[Night Morning], "2027-03-08", 3], [page["plan"]["windows"].map { _1["name"] }, page["days"][0]["date"], page["starts"].size]
+    figures, without = page.values_at("figures", "without")
+    assert_equal [0.2, 0.1, 0.1], figures.values_at("mail", "straight", "waits")
+    assert_equal [0.1, 0.1], [figures, without].map { _1["interruptions"] }
+    assert_equal({"now" => {"usual" => 0, "longest" => 0}, "rest" => {"usual" => 80, "longest" => 80}}, figures["wait"])
+    assert_equal 0.3, page["usual"]["mon"][8]
+    assert_equal [["With First"]] * 3, page["starts"].map { _1["loses"] }
+  end
+
+  def test_a_plan_is_tried_and_told_what_it_would_do_to_held_mail
+    take(date: at("09:10"))
+    page = week
+    told = try(page["plan"].merge("windows" => windows(%w[Late 20:00 22:00])))
+    assert_equal ["One held message would come in now.", []], told.values_at("held", "faults")
+    assert_equal "One held message would wait longer.", try(page["plan"].merge("rounds" => rounds(%w[First 08:00])))["held"]
+    for_ever = try({"windows" => [{"name" => "All", "days" => Core::Zone::DAYS, "from" => "00:00", "to" => "24:00"}], "rounds" => [], "days_off" => []})
+    assert_match(/“With First” names/, for_ever["faults"][0]["words"])
+    assert_equal 1, held.size
+  end
+
+  def test_a_plan_that_holds_for_ever_cannot_be_saved
+    Desk::DeleteRule.new(clock).call(Store::Rule.last.id)
+    always = {"windows" => [{"name" => "All", "days" => Core::Zone::DAYS, "from" => "00:00", "to" => "24:00"}], "rounds" => [], "days_off" => []}
+    assert_equal [Desk::SavePlan::FOR_EVER], try(always)["faults"].map { _1["words"] }
+    ask(:put, "/week", {plan: always}, status: 422)
+    assert_equal %w[Night Morning], week["plan"]["windows"].map { _1["name"] }
+  end
+
+  def test_a_plan_is_saved_with_what_it_renames_and_undone
+    id = take(date: at("09:10")).id
+    page = week
+    plan = page["plan"].merge("rounds" => rounds(%w[Start 08:00], %w[Mid 09:30]))
+    ask(:put, "/week", {plan: plan}, status: 422)
+    done = ask(:put, "/week", {plan: plan, revision: page["revision"], renamed: [{kind: "rounds", was: "First", name: "Start"}]})
+    assert_equal [{"round" => "Start"}, at("09:30")], [Store::Rule.last.body["then"]["timing"], Store::State.find(id).surface_at]
+    assert_equal 409, ask(:put, "/week", {plan: plan, revision: page["revision"]}, status: 409)["status"]
+    ask(:post, "/undo/#{done["undo_id"]}")
+    assert_equal [{"round" => "First"}, at("10:30")], [Store::Rule.last.body["then"]["timing"], Store::State.find(id).surface_at]
+  end
+
+  def test_days_off_and_busy_times_of_a_calendar
+    text = "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:x\r\nBEGIN:VEVENT\r\nUID:1\r\nDTSTAMP:20270101T000000Z\r\nSUMMARY:Easter\r\nDTSTART;VALUE=DATE:20270403\r\nDTEND;VALUE=DATE:20270407\r\nEND:VEVENT\r\nBEGIN:VEVENT\r\nUID:2\r\nDTSTAMP:20270101T000000Z\r\nSUMMARY:Meeting\r\nDTSTART:20270309T083000Z\r\nDTEND:20270309T085000Z\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n"
+    custom_request("POST", "/api/calendars", {}, {:input => text, "CONTENT_TYPE" => "application/octet-stream"})
+    found = JSON.parse(last_response.body)
+    ask(:put, "/week", {plan: week["plan"].merge("days_off" => found["days_off"], "busy" => found["busy"])})
+    assert_equal [[{"words" => "3 April to 6 April", "name" => "Easter", "past" => false}], ["Meeting"]], [week["offs"], Store::Shelf.rulebook.plan.covered_by(at("08:40"))]
+    custom_request("POST", "/api/calendars", {}, {:input => "nothing", "CONTENT_TYPE" => "application/octet-stream"})
+    assert_equal 422, last_response.status
+  end
+
+  # Every held message gets its new moment, and none is forgotten.
+  def test_a_plan_changed_while_thousands_are_held
+    count = 2_000
+    Store::Record.transaction { count.times { |n| take(subject: "N#{n}", id: "<#{n}@x>", date: at("09:00") + n % 800) } }
+    assert_equal count, held.size
+    ask(:put, "/week", {plan: week["plan"].merge("rounds" => rounds(%w[First 08:00], %w[Mid 11:00]))})
+    assert_equal [count, {at("11:00") => count}], [held.size, Store::State.group(:surface_at).count]
+    ask(:put, "/week", {plan: week["plan"].merge("windows" => [])})
+    assert_equal [0, count], [held.size, on_front.size]
+  end
+end
