@@ -16,10 +16,11 @@ import { EditScreen } from "./screens/rules/EditScreen";
 import { PeopleScreen } from "./screens/rules/PeopleScreen";
 import { RulesScreen } from "./screens/rules/RulesScreen";
 import { SourcesScreen } from "./screens/sources/SourcesScreen";
+import { WeekScreen } from "./screens/week/WeekScreen";
 import { WelcomeScreen } from "./screens/welcome/WelcomeScreen";
 import "./app.css";
 
-const TITLES: Record<string, string> = { front: "Front", held: "Held", rules: "Rules", "mail-in": "Mail in" };
+const TITLES: Record<string, string> = { front: "Front", held: "Held", rules: "Rules", week: "Week", "mail-in": "Mail in" };
 
 function Lost({ connection }: { connection: Connection }) {
   return (
@@ -41,6 +42,7 @@ export function App() {
   useKey("front", () => navigate("/front"));
   useKey("held", () => navigate("/held"));
   useKey("rules", () => navigate("/rules"));
+  useKey("week", () => navigate("/week"));
   useKey("mailIn", () => navigate("/mail-in"));
   const held = standing.data?.held ?? 0;
   useEffect(() => {
@@ -64,7 +66,7 @@ export function App() {
       <Bar standing={standing.data} />
       <Lost connection={connection} />
       <div className="frame">
-        <DayColumn />
+        {place !== "week" && <DayColumn />}
         <Routes>
           <Route path="/front/:id?" element={<FrontScreen />} />
           <Route path="/held/:id?" element={<HeldScreen />} />
@@ -74,6 +76,7 @@ export function App() {
           <Route path="/rules/carry" element={<CarryScreen />} />
           <Route path="/rules/done" element={<DoneScreen />} />
           <Route path="/rules/:id" element={<EditScreen />} />
+          <Route path="/week" element={<WeekScreen />} />
           <Route path="/mail-in" element={<SourcesScreen />} />
           <Route path="*" element={<Navigate to="/front" replace />} />
         </Routes>

@@ -24,8 +24,8 @@ class WeekAPITest < Minitest::Test
     page = week
     assert_equal [%w[Night Morning], "2027-03-08", 3], [page["plan"]["windows"].map { _1["name"] }, page["days"][0]["date"], page["starts"].size]
     figures, without = page.values_at("figures", "without")
-    assert_equal [0.2, 0.1, 0.1], figures.values_at("mail", "straight", "waits")
-    assert_equal [0.1, 0.1], [figures, without].map { _1["interruptions"] }
+    assert_equal [1.5, 1.0, 0.5], figures.values_at("mail", "straight", "waits")
+    assert_equal [1.0, 1.0], [figures, without].map { _1["interruptions"] }
     assert_equal({"now" => {"usual" => 0, "longest" => 0}, "rest" => {"usual" => 80, "longest" => 80}}, figures["wait"])
     assert_equal 0.3, page["usual"]["mon"][8]
     assert_equal [["With First"]] * 3, page["starts"].map { _1["loses"] }

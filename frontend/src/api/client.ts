@@ -16,6 +16,7 @@ export type Trial = Schemas["Trial"];
 export type Tried = Schemas["Tried"];
 export type Foresight = Schemas["Foresight"];
 export type Need = Schemas["Need"];
+export type Week = Schemas["Week"];
 export type Things = Schemas["Things"];
 export type EffectEntry = Vocabulary["effects"][number];
 export type Starts = Schemas["Starts"];

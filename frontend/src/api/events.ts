@@ -6,7 +6,7 @@ const TOUCHES: Record<string, string[]> = {
   arrived: ["day", "held", "standing"],
   surfaced: ["front", "day", "held", "standing", "round", "message"],
   changed: ["front", "held", "day", "standing", "message", "round"],
-  rules: ["rules", "vocabulary", "trial", "things", "application", "need", "history", "held", "standing", "day"],
+  rules: ["rules", "vocabulary", "trial", "things", "application", "need", "week", "history", "held", "standing", "day"],
   clock: ["clock", "day", "front", "held"],
   sources: ["sources", "standing", "front", "held", "day"],
 };

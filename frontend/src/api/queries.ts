@@ -1,6 +1,6 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useNotices } from "../parts/notices";
-import { api, got, type Act, type RuleBody } from "./client";
+import { api, got, type Act, type RuleBody, type Week } from "./client";
 
 /** How often what depends on the time of day is asked anew, for the pace of the clock. */
 export const pace = (rate: number | undefined): number | false => (!rate ? false : rate > 1 ? 1_000 : 15_000);
@@ -104,6 +104,24 @@ export const useRulebookPreview = (file: RulebookFile | undefined) =>
     placeholderData: keepPreviousData,
     retry: false,
   });
+export const useWeek = () => useQuery({ queryKey: ["week"], queryFn: () => got(api.GET("/week")) });
+export type Renamed = { kind: "windows" | "rounds"; was: string; name: string };
+export const useWeekTrial = (given: { plan: Week["plan"]; renamed: Renamed[] } | undefined) =>
+  useQuery({
+    queryKey: ["week", "trial", given],
+    queryFn: ({ signal }) => got(api.POST("/week/trial", { body: given!, signal })),
+    enabled: given !== undefined,
+    placeholderData: keepPreviousData,
+    gcTime: 10_000,
+  });
+export const readCalendar = (file: File) =>
+  got(
+    api.POST("/calendars", {
+      body: file as never,
+      bodySerializer: (body) => body as never,
+      headers: { "content-type": "application/octet-stream" },
+    }),
+  );
 export const readCards = (file: File) =>
   got(
     api.POST("/contact-cards", {
@@ -161,6 +179,10 @@ export const useDeleteThing = () =>
   useTold(({ kind, name }: { kind: Kind; name: string }) =>
     got(api.DELETE("/things/{kind}", { params: { path: { kind }, query: { name } } })),
   );
+export const useSaveWeek = () =>
+  useTold((given: { plan: Week["plan"]; revision: number; renamed: Renamed[] }) => got(api.PUT("/week", { body: given })), {
+    inline: true,
+  });
 export const useBringIn = () => useTold((file: RulebookFile) => got(api.POST("/rulebook", { body: file })), { inline: true });
 export const useChangeRule = (told: { inline?: boolean } = {}) =>
   useTold(

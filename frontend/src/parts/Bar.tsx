@@ -25,6 +25,7 @@ export function Bar({ standing }: { standing: Standing }) {
         <NavLink to="/front">Front</NavLink>
         <NavLink to="/held">Held {standing.held > 0 && <b aria-label={`${standing.held} messages`}>{standing.held}</b>}</NavLink>
         <NavLink to="/rules">Rules</NavLink>
+        <NavLink to="/week">Week</NavLink>
         <NavLink to="/mail-in">Mail in</NavLink>
       </nav>
       <div className="bar-right">

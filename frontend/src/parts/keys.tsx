@@ -15,7 +15,8 @@ export const KEYS = {
   front: { key: "1", words: "Go to the Front" },
   held: { key: "2", words: "Go to Held" },
   rules: { key: "3", words: "Go to Rules" },
-  mailIn: { key: "4", words: "Go to Mail in" },
+  week: { key: "4", words: "Go to the Week" },
+  mailIn: { key: "5", words: "Go to Mail in" },
   keys: { key: "?", words: "Show the keys" },
 } as const satisfies Record<string, { key: string; words: string }>;
 export type KeyName = keyof typeof KEYS;

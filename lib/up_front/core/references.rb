@@ -26,6 +26,12 @@ module UpFront
         copy
       end
 
+      # @param changes [Array<Hash>] kind, was, name @return [Array<Hash>] the bodies with the new names in them
+      def renamed(bodies, changes)
+        names = changes.to_h { |change| [[change["kind"], Text.fold(change["was"])], change["name"]] }
+        bodies.map { |body| rename(body) { |kind, name| names.fetch([kind, Text.fold(name)], name) } }
+      end
+
       def condition(node, &)
         return node.merge("value" => value(node, &)) if node.key?("fact")
 

@@ -16,9 +16,9 @@ module UpFront
         @new = document.equal?(rulebook.document) ? rulebook : Core::Rulebook.read(document)
         @plan = @new.plan
         @roll = Store::Roll.at(now)
-        today = rulebook.zone.date(now)
-        @dates = (today - days + 1..today)
         @within = @roll.days_bits(days, rulebook.zone, now)
+        today = rulebook.zone.date(now)
+        @dates = ((arrived.min || today)..today) # days before the first mail say nothing
       end
 
       # @return [Hash] see {Core::PlanFigures#to_h}

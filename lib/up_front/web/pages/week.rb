@@ -23,9 +23,10 @@ module UpFront
            figures: prospect.figures, without: prospect.figures_without, offs: offs, starts: starts}
         end
 
-        # @param plan [Hash] another plan @return [Hash] its figures and what it would do to held mail, or what is wrong with it
-        def try(plan)
-          document = @rulebook.document.merge("plan" => plan)
+        # @param plan [Hash] another plan @param renamed [Array<Hash>] kind, was, name: what rules name by a new name in it
+        # @return [Hash] its figures and what it would do to held mail, or what is wrong with it
+        def try(plan, renamed: [])
+          document = @rulebook.document.merge("plan" => plan, "rules" => Core::References.renamed(@rulebook.document.fetch("rules", []), renamed))
           Desk::SavePlan.check(document, @now)
           prospect = Desk::PlanProspect.new(@rulebook, document, @now)
           {figures: prospect.figures, held: prospect.held.to_s, faults: []}

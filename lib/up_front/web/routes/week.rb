@@ -7,7 +7,10 @@ module UpFront
       module Week
         def self.registered(app)
           app.get("/api/week") { json(Pages::Week.new(rulebook, now).to_h) }
-          app.post("/api/week/trial") { json(Pages::Week.new(rulebook, now).try(given["plan"])) }
+          app.post("/api/week/trial") do
+            wanted = given
+            json(Pages::Week.new(rulebook, now).try(wanted["plan"], renamed: wanted["renamed"] || []))
+          end
           app.put("/api/week") do
             wanted = given
             rulebook

@@ -1,0 +1,178 @@
+import Button from "@mui/material/Button";
+import Checkbox from "@mui/material/Checkbox";
+import Close from "@mui/icons-material/Close";
+import FormControlLabel from "@mui/material/FormControlLabel";
+import IconButton from "@mui/material/IconButton";
+import { useRef, useState, type FormEvent } from "react";
+import { readCalendar } from "../../api/queries";
+import type { Week } from "../../api/client";
+import type { Plan } from "./plan";
+
+type Calendar = Awaited<ReturnType<typeof readCalendar>>;
+type Off = string | { from: string; until: string; name?: string };
+
+const words = (off: Off): string =>
+  typeof off === "string" ? off : off.from === off.until ? off.from : `${off.from} to ${off.until}`;
+
+/** Days off and busy times of a calendar's file, to choose from. */
+function FromCalendar({
+  calendar,
+  add,
+  close,
+}: {
+  calendar: Calendar;
+  add: (days: boolean, busy: boolean) => void;
+  close: () => void;
+}) {
+  const [days, setDays] = useState(calendar.days_off.length > 0);
+  const [busy, setBusy] = useState(false);
+  return (
+    <section className="week-calendar" aria-label="What the calendar holds">
+      <FormControlLabel
+        control={<Checkbox size="small" checked={days} disabled={!calendar.days_off.length} onChange={(_, on) => setDays(on)} />}
+        label={`${calendar.days_off.length} all-day events as days off`}
+      />
+      <FormControlLabel
+        control={<Checkbox size="small" checked={busy} disabled={!calendar.busy.length} onChange={(_, on) => setBusy(on)} />}
+        label={`hold mail during ${calendar.busy.length} meetings`}
+      />
+      {calendar.problems.map((problem) => (
+        <p key={problem} className="in-place">
+          {problem}
+        </p>
+      ))}
+      <div className="row-of">
+        <Button variant="contained" disabled={!days && !busy} onClick={() => add(days, busy)}>
+          Take them
+        </Button>
+        <Button onClick={close}>Leave them</Button>
+      </div>
+    </section>
+  );
+}
+
+export function DaysOff({ plan, week, change }: { plan: Plan; week: Week; change: (plan: Plan) => void }) {
+  const [adding, setAdding] = useState(false);
+  const [given, setGiven] = useState({ from: "", until: "", name: "" });
+  const [calendar, setCalendar] = useState<Calendar>();
+  const [failed, setFailed] = useState("");
+  const field = useRef<HTMLInputElement>(null);
+  const offs = plan.days_off as Off[];
+  // Those that are saved are told in words by the server.
+  const told = (off: Off) => {
+    const saved = week.plan.days_off.findIndex((each) => JSON.stringify(each) === JSON.stringify(off));
+    return saved >= 0 ? week.offs[saved]!.words : words(off);
+  };
+  const busy = plan.busy ?? [];
+  const add = (event: FormEvent) => {
+    event.preventDefault();
+    const until = given.until || given.from;
+    change({ ...plan, days_off: [...offs, { from: given.from, until, ...(given.name ? { name: given.name } : {}) }] });
+    setGiven({ from: "", until: "", name: "" });
+    setAdding(false);
+  };
+  const read = (file: File | undefined) => {
+    if (!file) return;
+    readCalendar(file).then(
+      (found) => {
+        setCalendar(found);
+        setFailed("");
+      },
+      (problem: Error) => setFailed(problem.message),
+    );
+  };
+  return (
+    <section aria-label="Days off">
+      <h2>Days off</h2>
+      <ul className="week-figures">
+        {offs.map((off, index) => (
+          <li key={index}>
+            <span>{told(off)}</span>
+            <b>
+              {typeof off !== "string" && off.name}
+              <IconButton
+                size="small"
+                aria-label={`Take ${told(off)} out`}
+                onClick={() => change({ ...plan, days_off: offs.filter((_, at) => at !== index) })}
+              >
+                <Close fontSize="inherit" />
+              </IconButton>
+            </b>
+          </li>
+        ))}
+        {busy.length > 0 && (
+          <li>
+            <span>Mail is held during {busy.length} meetings</span>
+            <b>
+              <Button variant="text" onClick={() => change({ ...plan, busy: [] })}>
+                No longer
+              </Button>
+            </b>
+          </li>
+        )}
+      </ul>
+      {adding && (
+        <form className="row-of" onSubmit={add}>
+          <input
+            className="slot-input"
+            type="date"
+            required
+            aria-label="First day off"
+            value={given.from}
+            onChange={(event) => setGiven({ ...given, from: event.target.value })}
+          />
+          to
+          <input
+            className="slot-input"
+            type="date"
+            min={given.from}
+            aria-label="Last day off"
+            value={given.until}
+            onChange={(event) => setGiven({ ...given, until: event.target.value })}
+          />
+          <input
+            className="slot-input"
+            placeholder="what for"
+            aria-label="What for"
+            value={given.name}
+            onChange={(event) => setGiven({ ...given, name: event.target.value })}
+          />
+          <Button type="submit">Add</Button>
+        </form>
+      )}
+      {failed && (
+        <p className="error-words" role="alert">
+          {failed}
+        </p>
+      )}
+      {calendar ? (
+        <FromCalendar
+          calendar={calendar}
+          close={() => setCalendar(undefined)}
+          add={(days, times) => {
+            change({
+              ...plan,
+              days_off: days ? [...offs, ...calendar.days_off] : offs,
+              ...(times ? { busy: calendar.busy } : {}),
+            });
+            setCalendar(undefined);
+          }}
+        />
+      ) : (
+        <div className="row-of">
+          <Button onClick={() => setAdding(!adding)}>Add days</Button>
+          <input
+            ref={field}
+            type="file"
+            accept=".ics,text/calendar"
+            className="unseen"
+            tabIndex={-1}
+            aria-label="A calendar’s file"
+            onChange={(event) => read(event.target.files?.[0])}
+          />
+          <Button onClick={() => field.current?.click()}>Read a calendar file</Button>
+        </div>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,41 @@
+import type { Week } from "../../api/client";
+
+type Of = Week["figures"];
+
+/** "2 h 40 min" */
+export const span = (minutes: number): string =>
+  minutes < 60
+    ? `${minutes} min`
+    : minutes < 48 * 60
+      ? `${Math.floor(minutes / 60)} h ${String(minutes % 60).padStart(2, "0")} min`
+      : `${Math.round(minutes / 1440)} days`;
+
+function Line({ words, value, was }: { words: string; value: string | number; was?: string | number }) {
+  return (
+    <li>
+      <span>{words}</span>
+      <b>
+        {value}
+        {was !== undefined && was !== value && <small>, was {was}</small>}
+      </b>
+    </li>
+  );
+}
+
+/** What a plan does, on the person's own mail of the last four weeks, a working day each. */
+export function Figures({ figures, was, without }: { figures: Of; was: Of; without: Of }) {
+  return (
+    <ul className="week-figures">
+      <Line words="Mail on a working day" value={figures.mail} />
+      <Line words="comes straight in" value={figures.straight} was={was.straight} />
+      <Line words="waits for a round or a window’s end" value={figures.waits} was={was.waits} />
+      <Line words="Moments that interrupt you, 09:00 to 17:00" value={figures.interruptions} was={was.interruptions} />
+      <Line words="Without any plan they were" value={without.interruptions} />
+      <Line words="Longest stretch undisturbed" value={span(figures.undisturbed)} was={span(was.undisturbed)} />
+      <Line words="Usual wait, top and high" value={span(figures.wait.now.usual)} was={span(was.wait.now.usual)} />
+      <Line words="Longest wait, top and high" value={span(figures.wait.now.longest)} was={span(was.wait.now.longest)} />
+      <Line words="Usual wait, everything else" value={span(figures.wait.rest.usual)} was={span(was.wait.rest.usual)} />
+      <Line words="Longest wait, everything else" value={span(figures.wait.rest.longest)} was={span(was.wait.rest.longest)} />
+    </ul>
+  );
+}

@@ -1,0 +1,181 @@
+import { useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
+import type { Week } from "../../api/client";
+import {
+  addRound,
+  addWindow,
+  blocksOn,
+  DAY,
+  minutesOf,
+  moved,
+  snapped,
+  stretched,
+  timeOf,
+  without,
+  withRound,
+  withWindow,
+  type Pick,
+  type Plan,
+} from "./plan";
+
+type Day = Week["days"][number];
+type Given = {
+  plan: Plan;
+  week: Week;
+  picked: Pick | undefined;
+  pick: (pick: Pick | undefined) => void;
+  change: (plan: Plan) => void;
+};
+type Drag = { what: "move" | "from" | "to" | "round" | "draw"; pick?: Pick; start: number; plan: Plan; day: string; now: number };
+
+const HOURS = Array.from({ length: 12 }, (_, hour) => hour * 2);
+const LEAST = 10; // minutes: less than that is a slip of the hand, not a window
+
+/** Seven days by hours. Windows are drawn, moved and stretched with the mouse or the keyboard; rounds are posts. */
+export function Grid({ plan, week, picked, pick, change }: Given) {
+  const [drag, setDrag] = useState<Drag>();
+  const area = useRef<HTMLElement>(null);
+  const most = Math.max(1, ...Object.values(week.usual).flat());
+  const minuteAt = (event: PointerEvent, element: HTMLElement) => {
+    const box = element.getBoundingClientRect();
+    return Math.min(Math.max(snapped(((event.clientY - box.top) / box.height) * DAY), 0), DAY);
+  };
+  const begin = (event: PointerEvent, what: Drag["what"], day: string, at?: Pick) => {
+    if (event.button !== 0) return;
+    event.stopPropagation();
+    area.current = (event.currentTarget as HTMLElement).closest<HTMLElement>(".week-day");
+    area.current!.setPointerCapture(event.pointerId);
+    const start = minuteAt(event, area.current!);
+    pick(at);
+    setDrag({ what, pick: at, start, plan, day, now: start });
+  };
+  const move = (event: PointerEvent) => {
+    if (!drag || !area.current) return;
+    const now = minuteAt(event, area.current);
+    if (now === drag.now) return;
+    setDrag({ ...drag, now });
+    const index = drag.pick?.index ?? 0;
+    const window = drag.plan.windows[index];
+    if (drag.what === "move") change(withWindow(drag.plan, index, moved(window!, now - drag.start)));
+    else if (drag.what === "round") change(withRound(drag.plan, index, { at: timeOf(Math.min(now, DAY - 5)) }));
+    else if (drag.what !== "draw") change(withWindow(drag.plan, index, stretched(window!, drag.what, now)));
+  };
+  const finish = () => {
+    if (drag?.what === "draw" && Math.abs(drag.now - drag.start) >= LEAST) {
+      change(addWindow(plan, drag.day, Math.min(drag.start, drag.now), Math.max(drag.start, drag.now)));
+      pick({ kind: "windows", index: plan.windows.length, day: drag.day });
+    }
+    setDrag(undefined);
+  };
+  const keys = (event: KeyboardEvent, at: Pick) => {
+    const step = { ArrowUp: -5, ArrowDown: 5, PageUp: -60, PageDown: 60 }[event.key];
+    if (event.key === "Delete" || event.key === "Backspace") {
+      change(without(plan, at));
+      pick(undefined);
+    } else if (event.key === "Enter" || event.key === " ") pick(at);
+    else if (step === undefined) return;
+    else if (at.kind === "rounds") {
+      const round = plan.rounds[at.index]!;
+      change(withRound(plan, at.index, { at: timeOf((minutesOf(round.at) + step + DAY) % DAY) }));
+    } else {
+      const window = plan.windows[at.index]!;
+      change(
+        withWindow(plan, at.index, event.shiftKey ? stretched(window, "to", minutesOf(window.to) + step) : moved(window, step)),
+      );
+    }
+    event.preventDefault();
+  };
+  const top = (minutes: number) => ({ top: `${(minutes / DAY) * 100}%` });
+  const isPicked = (kind: Pick["kind"], index: number, day: string) =>
+    picked?.kind === kind && picked.index === index && (picked.day === day ? "picked" : "picked-too");
+  const draw = (day: Day, column: number) => (
+    <div
+      key={day.day}
+      style={{ gridColumn: column + 2 }}
+      className={["week-day", day.today && "today", day.day_off && "day-off"].filter(Boolean).join(" ")}
+      onPointerDown={(event) => begin(event, "draw", day.day)}
+      onPointerMove={move}
+      onPointerUp={finish}
+      onPointerCancel={() => setDrag(undefined)}
+      onDoubleClick={(event) => {
+        const box = event.currentTarget.getBoundingClientRect();
+        change(addRound(plan, [day.day], snapped(((event.clientY - box.top) / box.height) * DAY)));
+        pick({ kind: "rounds", index: plan.rounds.length, day: day.day });
+      }}
+    >
+      {(week.usual[day.day] ?? []).map((count, hour) => (
+        <i key={hour} className="week-usual" style={{ ...top(hour * 60), width: `${(count / most) * 62}%` }} />
+      ))}
+      {blocksOn(plan, week.days, day.day).map(({ index, from, to, start, end }) => {
+        const { name, from: begins, to: ends } = plan.windows[index]!;
+        const at: Pick = { kind: "windows", index, day: day.day };
+        return (
+          <div
+            key={`${index}-${from}`}
+            role="button"
+            tabIndex={start ? 0 : -1}
+            aria-label={`Window ${name}, ${day.words}, ${begins} to ${ends}`}
+            aria-pressed={Boolean(isPicked("windows", index, day.day))}
+            className={["week-window", isPicked("windows", index, day.day)].filter(Boolean).join(" ")}
+            style={{ ...top(from), height: `${((to - from) / DAY) * 100}%` }}
+            onPointerDown={(event) => begin(event, "move", day.day, at)}
+            onKeyDown={(event) => keys(event, at)}
+            onDoubleClick={(event) => event.stopPropagation()}
+          >
+            {start && <span className="week-edge top" onPointerDown={(event) => begin(event, "from", day.day, at)} />}
+            <span className="week-name">{name}</span>
+            {end && <span className="week-edge bottom" onPointerDown={(event) => begin(event, "to", day.day, at)} />}
+          </div>
+        );
+      })}
+      {plan.rounds.map((round, index) => {
+        if (!round.days.includes(day.day)) return null;
+        const at: Pick = { kind: "rounds", index, day: day.day };
+        return (
+          <div
+            key={index}
+            role="button"
+            tabIndex={0}
+            aria-label={`Round ${round.name}, ${day.words}, ${round.at}`}
+            aria-pressed={Boolean(isPicked("rounds", index, day.day))}
+            className={["week-round", isPicked("rounds", index, day.day)].filter(Boolean).join(" ")}
+            style={top(minutesOf(round.at))}
+            onPointerDown={(event) => begin(event, "round", day.day, at)}
+            onKeyDown={(event) => keys(event, at)}
+            onDoubleClick={(event) => event.stopPropagation()}
+          >
+            <b>{round.at}</b>
+          </div>
+        );
+      })}
+      {drag?.what === "draw" && drag.day === day.day && (
+        <div
+          className="week-window drawing"
+          style={{ ...top(Math.min(drag.start, drag.now)), height: `${(Math.abs(drag.now - drag.start) / DAY) * 100}%` }}
+        >
+          <span className="week-name">
+            {timeOf(Math.min(drag.start, drag.now))} to {timeOf(Math.max(drag.start, drag.now) % DAY)}
+          </span>
+        </div>
+      )}
+      {day.today && <div className="week-now" style={top(week.now)} />}
+    </div>
+  );
+  return (
+    <div className="week-grid" role="group" aria-label="The week">
+      <div className="week-hours" aria-hidden>
+        {HOURS.map((hour) => (
+          <span key={hour} style={top(hour * 60)}>
+            {timeOf(hour * 60)}
+          </span>
+        ))}
+      </div>
+      {week.days.map((day, index) => (
+        <h2 key={day.day} className={day.today ? "today" : ""} style={{ gridColumn: index + 2 }}>
+          {day.words} <small>{day.number}</small>
+          {day.day_off && <small> off</small>}
+        </h2>
+      ))}
+      {week.days.map(draw)}
+    </div>
+  );
+}

@@ -1,0 +1,148 @@
+import Button from "@mui/material/Button";
+import { useEffect, useState } from "react";
+import type { Week } from "../../api/client";
+import { useSaveWeek, useWeek, useWeekTrial, type Renamed } from "../../api/queries";
+import { DaysOff } from "./DaysOff";
+import { Figures, span } from "./Figures";
+import { Grid } from "./Grid";
+import { Panel } from "./Panel";
+import { withRound, withWindow, type Pick, type Plan } from "./plan";
+import "../rules/rules.css";
+import "./week.css";
+
+const SETTLES_MS = 80; // a drag asks while it goes, but not at every pixel
+
+type Asked = { plan: Plan; renamed: Renamed[] } | undefined;
+
+function useSettled(plan: Plan | undefined, renamed: Renamed[]): Asked {
+  const [settled, setSettled] = useState<Asked>();
+  useEffect(() => {
+    const timer = setTimeout(() => setSettled(plan && { plan, renamed }), SETTLES_MS);
+    return () => clearTimeout(timer);
+  }, [plan, renamed]);
+  return settled;
+}
+
+/** Plans to start from, each with what it would have done to the person's own last four weeks. */
+function Starts({ week, take }: { week: Week; take: (plan: Plan) => void }) {
+  return (
+    <ul className="week-starts">
+      {week.starts.map((start) => (
+        <li key={start.key}>
+          <h3>{start.title}</h3>
+          <p>{start.words}</p>
+          {start.figures && (
+            <p className="quiet">
+              {start.figures.interruptions} moments a day interrupt you, {week.without.interruptions} without a plan;{" "}
+              {span(start.figures.undisturbed)} undisturbed; usual wait {span(start.figures.wait.rest.usual)}, longest{" "}
+              {span(start.figures.wait.rest.longest)}; top and high mail usually waits {span(start.figures.wait.now.usual)}.
+            </p>
+          )}
+          {start.loses.length > 0 && <p className="in-place">It lacks what {start.loses.join(", ")} names; change that first.</p>}
+          <Button onClick={() => take(start.plan)}>Begin with this one</Button>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+function Drawing({ week }: { week: Week }) {
+  const [plan, setPlan] = useState<Plan>();
+  const [renamed, setRenamed] = useState<Renamed[]>([]);
+  const [picked, setPicked] = useState<Pick>();
+  const [choosing, setChoosing] = useState(false);
+  const shown = plan ?? week.plan;
+  const trial = useWeekTrial(useSettled(plan, renamed)).data;
+  const save = useSaveWeek();
+  const figures = (plan && trial?.figures) || week.figures;
+  const rename = (name: string) => {
+    if (!picked) return;
+    const was = shown[picked.kind][picked.index]!.name;
+    const known = renamed.find((each) => each.kind === picked.kind && each.name === was);
+    setRenamed([...renamed.filter((each) => each !== known), { kind: picked.kind, was: known?.was ?? was, name }]);
+    setPlan(picked.kind === "windows" ? withWindow(shown, picked.index, { name }) : withRound(shown, picked.index, { name }));
+  };
+  const back = () => {
+    setPlan(undefined);
+    setRenamed([]);
+    setPicked(undefined);
+    save.reset();
+  };
+  const names = [...week.plan.windows, ...week.plan.rounds].map(({ name }) => name);
+  const send = () =>
+    save.mutate(
+      { plan: shown, revision: week.revision, renamed: renamed.filter(({ was }) => names.includes(was)) },
+      { onSuccess: back },
+    );
+  return (
+    <>
+      <main className="list week">
+        <h1 className="lead">Your week</h1>
+        <p className="sub">
+          Mail that arrives in a hatched window waits for the next round, or for the window’s end. The grey bars show when mail
+          usually arrives. Draw a window on a day; double-click adds a round; arrow keys move what has the focus, with Shift its
+          end.
+        </p>
+        <Grid plan={shown} week={week} picked={picked} pick={setPicked} change={setPlan} />
+      </main>
+      <aside className="sheet try" aria-label="What this plan does">
+        <div className="sheet-scroll">
+          {picked && <Panel plan={shown} week={week} picked={picked} change={setPlan} pick={setPicked} rename={rename} />}
+          <h2>What this plan does</h2>
+          <p className="sub">On your own mail of the last four weeks.</p>
+          {trial?.faults.map((fault) => (
+            <p key={fault.pointer + fault.words} className="in-place" role="alert">
+              {fault.words}
+            </p>
+          ))}
+          <Figures figures={figures} was={week.figures} without={week.without} />
+          {plan && trial?.held && (
+            <p className="hint" role="status">
+              When you save: {trial.held}
+            </p>
+          )}
+          <DaysOff plan={shown} week={week} change={setPlan} />
+          <h2>Begin from another plan</h2>
+          {choosing ? (
+            <Starts
+              week={week}
+              take={(next) => {
+                setPlan(next);
+                setPicked(undefined);
+              }}
+            />
+          ) : (
+            <Button onClick={() => setChoosing(true)}>Show three to start from</Button>
+          )}
+          {save.isError && (
+            <p className="error-words" role="alert">
+              {save.error.message}
+            </p>
+          )}
+        </div>
+        <div className="sheet-foot">
+          <Button variant="contained" disabled={!plan || save.isPending || Boolean(trial?.faults.length)} onClick={send}>
+            Save the week
+          </Button>
+          <Button disabled={!plan} onClick={back}>
+            As it was
+          </Button>
+        </div>
+      </aside>
+    </>
+  );
+}
+
+/** The week's plan, drawn. */
+export function WeekScreen() {
+  const week = useWeek();
+  return (
+    <div className="screen week-screen">
+      {week.data ? (
+        <Drawing week={week.data} />
+      ) : (
+        <p className="waiting">{week.isError ? week.error.message : "Looking at your mail …"}</p>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,84 @@
+# frozen_string_literal: true
+
+require_relative "../support/browser_helper"
+
+# The week, drawn by mouse and by keyboard, tried while it is drawn, saved and taken back.
+class WeekTest < Minitest::Test
+  include BrowserHelper
+
+  def week = visit("/week").then { assert_selector("h1", text: "Your week") && assert_selector(".week-window") }
+  def window(name, day) = find("[role=button][aria-label^='Window #{name}, #{day}']")
+  def round(name, day) = find("[role=button][aria-label^='Round #{name}, #{day}']")
+
+  def drag(element, down, from: 0)
+    page.driver.browser.action.move_to(element.native, 0, from).pointer_down(:left).move_by(0, down / 2).move_by(0, down - down / 2).pointer_up(:left).perform
+  end
+
+  def test_a_window_is_drawn_stretched_and_moved_and_the_week_saved
+    week
+    assert_text(/Moments that interrupt you, 09:00 to 17:00/)
+    window("Morning", "Tue").send_keys(:enter, :page_up)
+    assert_selector("[aria-label='Window Morning, Tue, 08:00 to 11:00']")
+    window("Morning", "Tue").send_keys(%i[shift arrow_down])
+    assert_selector("[aria-label='Window Morning, Wed, 08:00 to 11:05']")
+    assert_text(/comes straight in\s*[\d.]+, was/)
+    click_button "Change Tue alone"
+    assert_selector("[aria-label='Window Morning 2, Tue, 08:00 to 11:05']")
+    assert_no_selector("[aria-label^='Window Morning, Tue,']")
+    fill_in "Name", with: "Tuesday's own"
+    click_button "Save the week"
+    assert_text "Changed the week."
+    assert_selector("[aria-label=\"Window Tuesday's own, Tue, 08:00 to 11:05\"]")
+    click_button(text: "Undo")
+    assert_selector("[aria-label='Window Morning, Tue, 09:00 to 12:00']")
+  end
+
+  def test_rounds_are_dragged_and_named_and_rules_follow
+    week
+    drag(round("Mid-morning", "Wed"), 30)
+    assert_no_selector("[aria-label='Round Mid-morning, Wed, 10:30']")
+    round("Evening", "Mon").send_keys(:enter)
+    fill_in "Name", with: "Last one"
+    click_button "Save the week"
+    assert_text "Changed the week."
+    visit "/rules"
+    assert_text(/wait for the round “Last one”/)
+  end
+
+  def test_what_it_does_to_held_mail_is_told_and_what_cannot_be_is_refused
+    week
+    window("Night", "Mon").send_keys(:enter, :delete)
+    assert_text(/When you save: .*held messages? would come in now/)
+    click_button "Show three to start from"
+    within(".week-starts") { assert_text "It lacks what Newsletters once a day names", count: 2 }
+    click_button "As it was"
+    round("Evening", "Mon").send_keys(:delete)
+    assert_text(/“Newsletters once a day” names/)
+    assert_button "Save the week", disabled: true
+  end
+
+  def test_days_off_by_hand_and_from_a_calendar
+    week
+    assert_text "Friday 19 March"
+    click_button "Add days"
+    fill_in "First day off", with: "04/03/2027"
+    fill_in "Last day off", with: "04/06/2027"
+    fill_in "What for", with: "Easter"
+    click_button "Add", exact: true
+    attach_file("A calendar’s file", calendar, visible: :all)
+    assert_text "1 all-day events as days off"
+    find("label", text: "hold mail during 1 meetings").click
+    click_button "Take them"
+    assert_text "Mail is held during 1 meetings"
+    click_button "Save the week"
+    assert_text "3 April to 6 April"
+    assert_text "Opening"
+  end
+
+  def calendar
+    path = File.join(FOLDER, "off.ics")
+    File.write(path, ["BEGIN:VCALENDAR", "VERSION:2.0", "PRODID:-//museum//EN", "BEGIN:VEVENT", "UID:1", "DTSTAMP:20270101T000000Z", "SUMMARY:Opening", "DTSTART;VALUE=DATE:20270420", "END:VEVENT",
+      "BEGIN:VEVENT", "UID:2", "DTSTAMP:20270101T000000Z", "SUMMARY:Team", "DTSTART:20270310T123000Z", "DTEND:20270310T130000Z", "END:VEVENT", "END:VCALENDAR", ""].join("\r\n"))
+    path
+  end
+end
