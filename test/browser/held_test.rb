@@ -40,6 +40,27 @@ class HeldTest < Minitest::Test
     assert_link "Mail from Iveta Kalnina"
   end
 
+  def test_heads_down_by_one_key_and_what_came_meanwhile
+    go("08:30")
+    front
+    press("h")
+    within("[role=dialog]") do
+      assert_text "no rule has an alert that goes through heads-down"
+      find("label", text: "for 50 min").click
+      fill_in "What for, if you like", with: "Proofs"
+      click_button "Go heads-down"
+    end
+    assert_button(text: /Heads-down until 09:20/)
+    deliver(subject: "Held at the border again")
+    click_link(text: /Held/)
+    assert_link(text: "Held at the border again")
+    click_button(text: /Heads-down until 09:20/)
+    within("[role=dialog]") { click_button "End it now" }
+    assert_text "While you were heads-down, one message came, one of them top."
+    click_link "Front"
+    assert_link(text: "Held at the border again")
+  end
+
   def test_two_tabs_stay_in_step
     go("08:00")
     front

@@ -1,5 +1,6 @@
 import { useQueryClient, type QueryClient } from "@tanstack/react-query";
-import { useEffect, useState } from "react";
+import { useEffect, useRef, useState } from "react";
+import { useNotices } from "../parts/notices";
 
 /** What to ask anew when something happened. */
 const TOUCHES: Record<string, string[]> = {
@@ -7,6 +8,8 @@ const TOUCHES: Record<string, string[]> = {
   surfaced: ["front", "day", "held", "standing", "round", "message"],
   changed: ["front", "held", "day", "standing", "message", "round"],
   rules: ["rules", "vocabulary", "trial", "things", "application", "need", "week", "history", "held", "standing", "day"],
+  heads_down: ["standing", "held", "day", "headsDown"],
+  heads_down_over: ["standing", "held", "day", "front", "headsDown"],
   clock: ["clock", "day", "front", "held"],
   sources: ["sources", "standing", "front", "held", "day"],
 };
@@ -90,12 +93,19 @@ function refresh(queries: QueryClient, { kind, data }: Told) {
 /** Keeps every query current; @returns whether the server is heard. */
 export function useEvents(): Connection {
   const queries = useQueryClient();
+  const { tell } = useNotices();
+  const latest = useRef(tell);
+  useEffect(() => {
+    latest.current = tell;
+  });
   const [connection, setConnection] = useState<Connection>("open");
   useEffect(
     () =>
       listen((told) => {
         if (told.connection) setConnection(told.connection);
         else refresh(queries, told);
+        const words = (told.data as { words?: string } | undefined)?.words; // a round that came, a heads-down that is over
+        if (words) latest.current(words);
       }),
     [queries],
   );

@@ -5,7 +5,8 @@ import { api, got, type Act, type RuleBody, type Week } from "./client";
 /** How often what depends on the time of day is asked anew, for the pace of the clock. */
 export const pace = (rate: number | undefined): number | false => (!rate ? false : rate > 1 ? 1_000 : 15_000);
 
-export const useStanding = () => useQuery({ queryKey: ["standing"], queryFn: () => got(api.GET("/standing")) });
+export const useStanding = () =>
+  useQuery({ queryKey: ["standing"], queryFn: () => got(api.GET("/standing")), refetchInterval: 20_000 });
 export const useClock = () =>
   useQuery({
     queryKey: ["clock"],
@@ -104,6 +105,7 @@ export const useRulebookPreview = (file: RulebookFile | undefined) =>
     placeholderData: keepPreviousData,
     retry: false,
   });
+export const useHeadsDown = () => useQuery({ queryKey: ["headsDown"], queryFn: () => got(api.GET("/heads-down")), gcTime: 0 });
 export const useWeek = () => useQuery({ queryKey: ["week"], queryFn: () => got(api.GET("/week")) });
 export type Renamed = { kind: "windows" | "rounds"; was: string; name: string };
 export const useWeekTrial = (given: { plan: Week["plan"]; renamed: Renamed[] } | undefined) =>
@@ -179,6 +181,9 @@ export const useDeleteThing = () =>
   useTold(({ kind, name }: { kind: Kind; name: string }) =>
     got(api.DELETE("/things/{kind}", { params: { path: { kind }, query: { name } } })),
   );
+export const useGoHeadsDown = () =>
+  useTold((given: { until: string; reason?: string }) => got(api.POST("/heads-down", { body: given })), { inline: true });
+export const useEndHeadsDown = () => useTold(() => got(api.DELETE("/heads-down")));
 export const useSaveWeek = () =>
   useTold((given: { plan: Week["plan"]; revision: number; renamed: Renamed[] }) => got(api.PUT("/week", { body: given })), {
     inline: true,

@@ -1,6 +1,7 @@
 import { NavLink } from "react-router";
 import type { Standing } from "../api/client";
 import { ClockControl } from "./ClockControl";
+import { HeadsDown } from "./HeadsDown";
 import { KeysDialog } from "./KeysDialog";
 import "./bar.css";
 
@@ -29,6 +30,7 @@ export function Bar({ standing }: { standing: Standing }) {
         <NavLink to="/mail-in">Mail in</NavLink>
       </nav>
       <div className="bar-right">
+        <HeadsDown standing={standing} />
         <KeysDialog />
         {standing.demo && <ClockControl />}
       </div>

@@ -17,6 +17,7 @@ export const KEYS = {
   rules: { key: "3", words: "Go to Rules" },
   week: { key: "4", words: "Go to the Week" },
   mailIn: { key: "5", words: "Go to Mail in" },
+  headsDown: { key: "h", words: "Heads-down, or end it" },
   keys: { key: "?", words: "Show the keys" },
 } as const satisfies Record<string, { key: string; words: string }>;
 export type KeyName = keyof typeof KEYS;

@@ -17,6 +17,7 @@ module UpFront
       # @return [Outcome]
       def call
         rulebook = Store::Shelf.rulebook
+        @heads_down = Store::HeadsDown.of(rulebook.plan, now)
         ids = Store::State.held(now).pluck(:message_id)
         outcome = Outcome.new(rows: [], came_in: 0, total: ids.size)
         ids.each_slice(BATCH) { |some| decide(some, rulebook, outcome) }
@@ -30,7 +31,7 @@ module UpFront
         messages = Store::Message.to_core(ids)
         former = Store::Claim.where(message_id: ids).pluck(:message_id, :flag, :mark_read).to_h { |id, *rest| [id, rest] }
         Store::State.where(message_id: ids).each do |state|
-          claim = rulebook.decide(messages.fetch(state.message_id))
+          claim = rulebook.decide(messages.fetch(state.message_id), heads_down: @heads_down)
           Store::Claims.write(state.message_id, claim, revision: rulebook.revision, at: now, anew: true)
           change(state, claim, *former.fetch(state.message_id))
           outcome.came_in += 1 if state.surface_at_changed? && state.surface_at && state.surface_at <= now

@@ -37,13 +37,20 @@ module UpFront
       end
 
       # What becomes of a held message. @param at [Time, nil] when it comes in now @param claim [Core::Claim] as it would be
+      # @param heads_down [Core::HeadsDown] of which the claim knows nothing yet
       # @return [Symbol, nil] :now, :sooner, :later, :never; nil where nothing changes
-      def self.fate(at, claim, now)
+      def self.fate(at, claim, now, heads_down)
         moment = claim.surface_at
         return claim.held ? nil : :never unless moment
+
+        moment = heads_down.after(moment) unless claim.alert&.fetch("break_through", false)
         return :now if moment <= now
 
-        (at.nil? || moment < at) ? :sooner : ((moment > at) ? :later : nil)
+        if at.nil? || moment < at
+          :sooner
+        else
+          ((moment > at) ? :later : nil)
+        end
       end
 
       # @return [Array<Array<Integer>, nil>] by place of the message, the places of the enabled rules that hold for it
@@ -118,8 +125,9 @@ module UpFront
 
       def count_held
         states = held_states
+        heads_down = Store::HeadsDown.of(@rulebook.plan, @now)
         after = fitting(@rules, roll.bits_of(states.map(&:first)))
-        outcomes = states.map { |place, at| Prospect.fate(at, @after.claim(after[place] || [], roll.arrivals[place]), @now) }
+        outcomes = states.map { |place, at| Prospect.fate(at, @after.claim(after[place] || [], roll.arrivals[place]), @now, heads_down) }
         Held.new(**%i[now later sooner never].to_h { [_1, outcomes.count(_1)] })
       end
 

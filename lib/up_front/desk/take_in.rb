@@ -50,7 +50,7 @@ module UpFront
         message = letter.message(account: account.name, mailbox: mailbox, arrived_at: arrived_at, **context(letter, arrived_at))
         reading = Core::Reading.new(message)
         id = Store::Intake.write(reading, account: account, digest: digest, raw: letter.raw, unreadable: letter.unreadable?, names: rulebook.names)
-        claim = rulebook.decide(message, reading: reading)
+        claim = rulebook.decide(message, reading: reading, heads_down: Store::HeadsDown.of(rulebook.plan, now))
         Store::Claims.write(id, claim, revision: rulebook.revision, at: now)
         keep_state(id, claim, came, seen: seen, flagged: flagged)
         event("arrived", ids: [id], held: claim.held) if came == "arrived"

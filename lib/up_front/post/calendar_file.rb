@@ -50,7 +50,7 @@ module UpFront
         events = Icalendar::Calendar.parse(text).flat_map(&:events)
         @problems << "Only the first #{MOST_EVENTS} of #{events.size} events were read." if events.size > MOST_EVENTS
         events.first(MOST_EVENTS)
-      rescue StandardError => error # the gem raises whatever a broken line leads to
+      rescue => error # the gem raises whatever a broken line leads to
         raise NoCalendar, "The calendar cannot be read: #{error.message[0, 120]}"
       end
 

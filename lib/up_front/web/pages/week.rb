@@ -31,7 +31,7 @@ module UpFront
           prospect = Desk::PlanProspect.new(@rulebook, document, @now)
           {figures: prospect.figures, held: prospect.held.to_s, faults: []}
         rescue Core::Refused => refused
-          {figures: nil, held: "", faults: refused.faults.map { {pointer: _1.pointer.delete_prefix("/plan"), words: _1.pointer == "/plan" && _1.found.nil? ? _1.expected : "Expected #{_1.expected}#{", found #{_1.found}" if _1.found}."} }}
+          {figures: nil, held: "", faults: refused.faults.map { {pointer: _1.pointer.delete_prefix("/plan"), words: (_1.pointer == "/plan" && _1.found.nil?) ? _1.expected : "Expected #{_1.expected}#{", found #{_1.found}" if _1.found}."} }}
         end
 
         private

@@ -12,6 +12,15 @@ module UpFront
             headers "content-type" => "text/event-stream", "cache-control" => "no-cache", "x-accel-buffering" => "no"
             body(proc { |io| hub.add(io, since: since) })
           end
+          app.get("/api/heads-down") { json(Pages::HeadsDown.new(rulebook, now).to_h) }
+          app.post("/api/heads-down") do
+            wanted = given
+            rulebook
+            done Desk::GoHeadsDown.new(clock).call(Time.iso8601(wanted["until"]), reason: wanted["reason"])
+          rescue ArgumentError
+            halt_problem 400, "The time is none.", errors: [{pointer: "/until", expected: "an ISO 8601 time"}]
+          end
+          app.delete("/api/heads-down") { done Desk::EndHeadsDown.new(clock).call }
           app.get("/api/clock") { clock_state }
           app.patch("/api/clock") do
             halt_problem 409, "This is the real clock; it cannot be set." unless clock.adjustable?

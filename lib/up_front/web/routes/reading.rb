@@ -9,7 +9,7 @@ module UpFront
           app.get("/api/standing") do
             ready = Store::Rulebook.exists?
             book = ready ? rulebook : nil
-            json(version: VERSION, ready: ready, owner: book&.owner&.fetch("name"), zone: book&.zone&.name, demo: clock.adjustable?,
+            json(version: VERSION, ready: ready, owner: book&.owner&.fetch("name"), zone: book&.zone&.name, demo: clock.adjustable?, heads_down: book && Pages::HeadsDown.new(book, now).active,
               held: ready ? Store::State.held(now).count : 0, accounts: Store::Account.all.map { {id: _1.id, name: _1.name, address: _1.addresses.first} })
           end
           app.get("/api/front") do

@@ -1,0 +1,41 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Web
+    module Pages
+      # Whether the person is heads-down, until when, and what would reach them all the same.
+      class HeadsDown
+        SPANS = [25, 50, 90].freeze # minutes
+
+        def initialize(rulebook, now)
+          @rulebook = rulebook
+          @now = now
+          @near = Core::Near.new(rulebook.zone, now)
+        end
+
+        def to_h = {active: active, through: through, choices: choices, planned: @rulebook.plan.quiet.map { {name: _1.name, words: planned(_1.span)} }}
+
+        # @return [Hash, nil] until, words, left; nil when mail comes as ever
+        def active
+          stretch = Store::HeadsDown.of(@rulebook.plan, @now).covering(@now) or return
+          ending = Store::HeadsDown.of(@rulebook.plan, @now).after(@now)
+          own = Store::HeadsDown.running(@now).order(:id).last
+          {until: ending.iso8601, words: "until #{@near.moment(ending)}", left: @near.span(ending), reason: own&.reason, planned: own.nil?, waiting: Store::State.held(@now).where(surface_at: stretch.end).count}
+        end
+
+        private
+
+        # @return [Array<String>] the rules whose alerts break through
+        def through = @rulebook.rules.select { |rule| rule.enabled && rule.effects["alert"].is_a?(Hash) && rule.effects["alert"]["break_through"] }.map(&:name)
+
+        def choices
+          stop = @rulebook.plan.next_stop(@now + 60)
+          round = (stop && (stop.at - @now) <= Desk::GoHeadsDown::LONGEST) ? [{words: "until #{@near.round(stop.at)}", until: stop.at.iso8601}] : []
+          round + SPANS.map { |minutes| {words: "for #{minutes} min, until #{@near.moment(@now + minutes * 60)}", until: (@now + minutes * 60).iso8601} }
+        end
+
+        def planned(span) = "#{Core::Words.days(span.days)}, #{Core::Clockface.of(span.from)} to #{Core::Clockface.of(span.to)}"
+      end
+    end
+  end
+end

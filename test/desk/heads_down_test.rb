@@ -1,0 +1,71 @@
+# frozen_string_literal: true
+
+require_relative "../support/desk_helper"
+
+class HeadsDownTest < Minitest::Test
+  include DeskHelper
+
+  LOUD = {"timing" => {"now" => true}, "priority" => "top", "alert" => {"level" => "call_out", "break_through" => true}}.freeze
+
+  def setup
+    super
+    set_up(rules: [rule("Calls", when: leaf("subject", "mentions", ["border"]), then: LOUD), rule("In", when: leaf("subject", "mentions", ["hello"]), then: {"timing" => {"now" => true}, "priority" => "high"})])
+  end
+
+  def down(time) = Desk::GoHeadsDown.new(clock).call(at(time), reason: "Reading proofs")
+  def announce = Desk::Announce.new(clock).call
+  def told = Store::Event.where(kind: %w[heads_down_over surfaced]).order(:id).filter_map { _1.payload["words"] }
+
+  def test_what_would_come_waits_for_the_end_and_what_breaks_through_does_not
+    waiting = take(subject: "Plain", date: at("09:10")).id
+    assert_equal at("10:30"), Store::State.find(waiting).surface_at
+    assert_equal "Heads-down until 11:00.", down("11:00").words
+    inside, loud = take(subject: "Hello").id, take(subject: "Border").id
+    assert_equal [at("11:00"), at("11:00"), clock.now], [waiting, inside, loud].map { Store::State.find(_1).surface_at }
+    assert_equal [loud], on_front
+    clock.now = at("11:00")
+    announce
+    assert_equal [loud, waiting, inside].sort, on_front.sort
+    assert_includes told, "While you were heads-down, three messages came, one of them top and one of them high."
+    announce
+    assert_equal 1, Store::Event.where(kind: "heads_down_over").count
+  end
+
+  def test_ending_it_early_brings_in_what_waited_and_leaves_the_round_its_own
+    waiting, _ = take(subject: "Plain", date: at("09:10")).id, nil
+    down("11:00")
+    clock.now = at("09:40")
+    inside = take(subject: "Hello").id
+    assert_equal "While you were heads-down, one message came, one of them high.", Desk::EndHeadsDown.new(clock).call.words
+    assert_equal [[inside], at("10:30")], [on_front, Store::State.find(waiting).surface_at]
+    clock.now = at("11:30")
+    announce
+    assert_equal 0, Store::Event.where(kind: "heads_down_over").count
+  end
+
+  def test_what_cannot_be
+    [["09:00", 422], ["09:14", 422]].each { |time, status| assert_equal status, assert_raises(Desk::Act::Impossible) { down(time) }.status }
+    assert_raises(Desk::Act::Impossible) { Desk::EndHeadsDown.new(clock).call }
+    down("10:00")
+    assert_equal 409, assert_raises(Desk::Act::Impossible) { down("12:00") }.status
+  end
+
+  def test_planned_ahead_week_by_week
+    plan = Store::Shelf.document["plan"].merge("heads_down" => [{"name" => "Proofs", "days" => ["tue"], "from" => "10:00", "to" => "11:30"}])
+    waiting = take(subject: "Plain", date: at("09:10")).id
+    Desk::SavePlan.new(clock).call(plan)
+    assert_equal at("11:30"), Store::State.find(waiting).surface_at
+    clock.now = at("10:15")
+    assert_equal [at("11:30"), at("10:15")], [take(subject: "Hello"), take(subject: "Border")].map { Store::State.find(_1.id).surface_at }
+  end
+
+  def test_a_round_is_announced_once_as_one_and_late_when_it_is
+    2.times { take(subject: "Plain", date: at("09:10")) }
+    clock.now = at("10:30")
+    announce
+    take(subject: "Plain", from: "x@b.example")
+    clock.now = at("08:20", "2027-03-10")
+    2.times { announce }
+    assert_equal ["The 10:30 round: 2 messages"], told.first(1)
+  end
+end
