@@ -40,6 +40,31 @@ class HeldTest < Minitest::Test
     assert_link "Mail from Iveta Kalnina"
   end
 
+  def test_what_is_held_is_moved_let_in_by_sender_and_put_off
+    visit "/held"
+    find("[role=combobox]", text: "Move to", match: :first).click
+    find("[role=option]", text: "10:30 round", match: :first).click
+    assert_text(/Moved \d+ messages to 10:30/)
+    assert_selector("h2", text: "The 10:30 round")
+    open_message("Purchase order 2207 approved")
+    click_button "All from this sender"
+    assert_text(/Let in \d message/)
+    click_link "Front"
+    open_message("Purchase order 2207 approved")
+    press("b")
+    within("section[aria-label='Bring back']") do
+      fill_in "Why, for yourself", with: "Ask finance"
+      click_button(text: /in 2 hours/)
+    end
+    assert_text "Put off 1 message until 09:50."
+    assert_no_link(text: "Purchase order 2207 approved")
+    click_link(text: /Held/)
+    within("section", text: "Put off by you") { assert_text "back 09:50" }
+    go("09:51")
+    click_link "Front"
+    within("section", text: "Brought back") { assert_link(text: "Purchase order 2207 approved") }
+  end
+
   def test_heads_down_by_one_key_and_what_came_meanwhile
     go("08:30")
     front

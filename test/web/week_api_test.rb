@@ -72,6 +72,34 @@ class WeekAPITest < Minitest::Test
     assert_equal 422, last_response.status
   end
 
+  def test_who_is_let_through
+    take(date: at("09:10"), from: "iveta@road.example")
+    ask(:put, "/let-through", {people: ["group:Lenders", "@road.example"], words: ["border"]})
+    assert_equal ["Let through", "When the sender is one of Lenders or anyone at road.example or the subject mentions “border”: straight in."], ask(:get, "/rules")["rules"][0].values_at("name", "sentence")
+    assert_equal [[], 1], [held, on_front.size]
+    ask(:put, "/let-through", {people: ["@road.example"], words: []})
+    assert_equal [["@road.example"], []], ask(:get, "/let-through").values_at("people", "words")
+    ask(:put, "/let-through", {people: ["nobody"], words: []}, status: 422)
+    ask(:put, "/let-through", {people: [], words: []})
+    assert_equal %w[Now With\ First], ask(:get, "/rules")["rules"].map { _1["name"] }
+  end
+
+  def test_a_calendar_for_other_programs
+    assert_nil ask(:get, "/calendar")["path"]
+    ask(:post, "/calendar")
+    path = ask(:get, "/calendar")["path"]
+    Desk::BringBack.new(clock, at("12:00"), reason: "Ask").call([take(subject: "Loan, 14; now").id])
+    get path
+    events = Icalendar::Calendar.parse(last_response.body).first.events
+    assert_equal ["Back: Loan, 14; now", "First round", "Mid round"], events.map { _1.summary.to_s }.sort
+    mid = events.find { _1.summary == "Mid round" }
+    assert_equal [at("10:30"), at("10:30", "2027-03-10")], [mid.dtstart.to_time, mid.rdate.flatten.first.to_time].map(&:utc)
+    refute_includes mid.rdate.flatten.map { _1.to_time.utc.to_date.iso8601 }, "2027-03-19"
+    ask(:post, "/calendar")
+    get path
+    assert_equal 404, last_response.status
+  end
+
   # Every held message gets its new moment, and none is forgotten.
   def test_a_plan_changed_while_thousands_are_held
     count = 2_000

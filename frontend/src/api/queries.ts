@@ -106,6 +106,9 @@ export const useRulebookPreview = (file: RulebookFile | undefined) =>
     retry: false,
   });
 export const useHeadsDown = () => useQuery({ queryKey: ["headsDown"], queryFn: () => got(api.GET("/heads-down")), gcTime: 0 });
+export const useLetThrough = () => useQuery({ queryKey: ["letThrough"], queryFn: () => got(api.GET("/let-through")) });
+export const useCalendarAddress = () => useQuery({ queryKey: ["calendar"], queryFn: () => got(api.GET("/calendar")) });
+export const useBackTimes = () => useQuery({ queryKey: ["backTimes"], queryFn: () => got(api.GET("/back-times")), gcTime: 0 });
 export const useWeek = () => useQuery({ queryKey: ["week"], queryFn: () => got(api.GET("/week")) });
 export type Renamed = { kind: "windows" | "rounds"; was: string; name: string };
 export const useWeekTrial = (given: { plan: Week["plan"]; renamed: Renamed[] } | undefined) =>
@@ -155,7 +158,8 @@ function useTold<Given, Result extends { words: string; undo_id?: number | null 
   });
 }
 
-export const useAct = () => useTold((given: { act: Act; messages: number[] }) => got(api.POST("/acts", { body: given })));
+export const useAct = () =>
+  useTold((given: { act: Act; messages: number[]; sender?: boolean }) => got(api.POST("/acts", { body: given })));
 export const useMarkRead = () =>
   useTold((id: number) => got(api.POST("/acts", { body: { act: "read", messages: [id] } })), { quiet: true });
 export const useUndo = () => useTold((id: number) => got(api.POST("/undo/{id}", { params: { path: { id } } })));
@@ -181,9 +185,22 @@ export const useDeleteThing = () =>
   useTold(({ kind, name }: { kind: Kind; name: string }) =>
     got(api.DELETE("/things/{kind}", { params: { path: { kind }, query: { name } } })),
   );
+export const usePutOff = () =>
+  useTold((given: { messages: number[]; until: string; reason?: string; when_answered?: boolean }) =>
+    got(api.POST("/put-off", { body: given })),
+  );
+export const useMoveToMoment = () =>
+  useTold((given: { messages: number[]; until: string }) => got(api.POST("/moves", { body: given })));
+export const useKeepBackTimes = () =>
+  useTold((times: { name: string; at: string; days?: number; weekday?: string }[]) =>
+    got(api.PUT("/back-times", { body: { times } })),
+  );
 export const useGoHeadsDown = () =>
   useTold((given: { until: string; reason?: string }) => got(api.POST("/heads-down", { body: given })), { inline: true });
 export const useEndHeadsDown = () => useTold(() => got(api.DELETE("/heads-down")));
+export const useSaveLetThrough = () =>
+  useTold((given: { people: string[]; words: string[] }) => got(api.PUT("/let-through", { body: given })), { inline: true });
+export const useNewCalendarAddress = () => useTold(() => got(api.POST("/calendar")));
 export const useSaveWeek = () =>
   useTold((given: { plan: Week["plan"]; revision: number; renamed: Renamed[] }) => got(api.PUT("/week", { body: given })), {
     inline: true,

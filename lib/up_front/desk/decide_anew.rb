@@ -18,7 +18,7 @@ module UpFront
       def call
         rulebook = Store::Shelf.rulebook
         @heads_down = Store::HeadsDown.of(rulebook.plan, now)
-        ids = Store::State.held(now).pluck(:message_id)
+        ids = Store::State.held(now).where(moved_at: nil).pluck(:message_id) # what the person gave a moment keeps it
         outcome = Outcome.new(rows: [], came_in: 0, total: ids.size)
         ids.each_slice(BATCH) { |some| decide(some, rulebook, outcome) }
         event("changed", ids: outcome.rows.map { _1["key"] }) if outcome.rows.any?

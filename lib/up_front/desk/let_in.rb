@@ -4,6 +4,12 @@ module UpFront
   module Desk
     # Brings held messages in now.
     class LetIn < ChangeStates
+      # @return [Array<Integer>] the held messages of the same sender as one
+      def self.of_sender(id, now)
+        key = Store::Message.where(id: id).pick(:sender_key)
+        key ? Store::State.held(now).where(message_id: Store::Message.where(sender_key: key).select(:id)).pluck(:message_id) : [id]
+      end
+
       private
 
       def change?(state) = state.came == "arrived" && state.cleared_at.nil? && (state.surface_at.nil? || state.surface_at > now)

@@ -34,7 +34,7 @@ module UpFront
       def held
         heads_down = Store::HeadsDown.of(@plan, @now)
         trial = Core::Trial.new(@new.rules, @new.zone, Core::Moments.new(@plan))
-        states = Store::State.held(@now).pluck(:message_id, :surface_at).filter_map { |id, at| [@roll.place(id), at] if @roll.place(id) }
+        states = Store::State.held(@now).where(moved_at: nil).pluck(:message_id, :surface_at).filter_map { |id, at| [@roll.place(id), at] if @roll.place(id) }
         fits = Prospect.fitting(@roll, @new, @roll.bits_of(states.map(&:first)))
         outcomes = states.map { |place, at| Prospect.fate(at, trial.claim(fits[place] || [], @roll.arrivals[place]), @now, heads_down) }
         Prospect::Held.new(**%i[now later sooner never].to_h { [_1, outcomes.count(_1)] })

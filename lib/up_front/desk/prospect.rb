@@ -133,7 +133,7 @@ module UpFront
 
       # @return [Array<Array(Integer, Time)>] place and moment of the held messages that a changed rule matches
       def held_states
-        ids = Store::State.held(@now).pluck(:message_id)
+        ids = Store::State.held(@now).where(moved_at: nil).pluck(:message_id)
         places = roll.places_of(roll.bits_of(ids.filter_map { roll.place(_1) }) & affected)
         moments = places.each_slice(500).flat_map { |some| Store::State.where(message_id: some.map { roll.ids[_1] }).pluck(:message_id, :surface_at) }
         moments.map { |id, at| [roll.place(id), at] }

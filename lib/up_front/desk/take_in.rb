@@ -54,6 +54,7 @@ module UpFront
         Store::Claims.write(id, claim, revision: rulebook.revision, at: now)
         keep_state(id, claim, came, seen: seen, flagged: flagged)
         event("arrived", ids: [id], held: claim.held) if came == "arrived"
+        BringBack.answered(message, now) { |ids| event("changed", ids: ids) } if came == "arrived"
         Taken.new(id: id, outcome: came.to_sym)
       end
 

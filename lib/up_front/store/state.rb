@@ -11,7 +11,8 @@ module UpFront
 
       scope :kept, -> { where(cleared_at: nil, discarded_at: nil) }
       scope :surfaced, ->(now) { kept.where(surface_at: ..now) }
-      scope :held, ->(now) { kept.where(came: "arrived").where("states.surface_at > ? OR (states.surface_at IS NULL AND states.message_id IN (SELECT message_id FROM claims WHERE held))", now) }
+      scope :held, ->(now) { kept.where(came: "arrived", put_off_at: nil).where("states.surface_at > ? OR (states.surface_at IS NULL AND states.message_id IN (SELECT message_id FROM claims WHERE held))", now) }
+      scope :put_off, ->(now) { kept.where.not(put_off_at: nil).where("states.surface_at > ?", now) }
       scope :to_announce, ->(now) { surfaced(now).where(announced_at: nil) }
     end
   end

@@ -1,10 +1,36 @@
 import Button from "@mui/material/Button";
+import MenuItem from "@mui/material/MenuItem";
+import Select from "@mui/material/Select";
 import { useNavigate, useParams } from "react-router";
 import type { Act } from "../../api/client";
-import { useAct, useHeld } from "../../api/queries";
+import { useAct, useHeld, useMoveToMoment } from "../../api/queries";
 import { MessageRow } from "../../parts/rows";
 import { neighbour, useRowKeys } from "../../parts/useRowKeys";
+import "../rules/rules.css";
 import { SheetPane } from "../sheet/SheetPane";
+
+type Round = { words: string; at: string };
+
+/** Another round for what waits for this one. */
+function MoveTo({ title, rounds, move }: { title: string; rounds: Round[]; move: (until: string) => void }) {
+  return (
+    <Select
+      variant="standard"
+      className="slot"
+      displayEmpty
+      value=""
+      inputProps={{ "aria-label": `Move to another round: ${title}` }}
+      renderValue={() => "Move to …"}
+      onChange={(event) => move(event.target.value)}
+    >
+      {rounds.map(({ words, at }) => (
+        <MenuItem key={at} value={at}>
+          the {words}
+        </MenuItem>
+      ))}
+    </Select>
+  );
+}
 
 /** What waits, until when and why; a look inside lets nothing surface. */
 export function HeldScreen() {
@@ -13,7 +39,8 @@ export function HeldScreen() {
   const navigate = useNavigate();
   const held = useHeld();
   const acting = useAct();
-  const act = (name: Act, ids: number[]) => acting.mutate({ act: name, messages: ids });
+  const moving = useMoveToMoment();
+  const act = (name: Act, ids: number[], sender?: boolean) => acting.mutate({ act: name, messages: ids, sender });
   useRowKeys("/held", open);
   const page = held.data;
   return (
@@ -34,7 +61,12 @@ export function HeldScreen() {
                   <span className="count">
                     {group.count} {group.wait && `· ${group.wait}`}
                   </span>
-                  <span className="right">
+                  <span className="right row-of">
+                    <MoveTo
+                      title={group.title}
+                      rounds={page.rounds}
+                      move={(until) => moving.mutate({ messages: group.messages.map(({ id }) => id), until })}
+                    />
                     <Button
                       variant="text"
                       onClick={() =>
@@ -60,6 +92,17 @@ export function HeldScreen() {
                 ))}
               </section>
             ))}
+            {page.put_off.length > 0 && (
+              <section aria-label="Put off by you">
+                <div className="band">
+                  <h2>Put off by you</h2>
+                  <span className="count">{page.put_off.length}</span>
+                </div>
+                {page.put_off.map((row) => (
+                  <MessageRow key={row.id} row={row} to={`/held/${row.id}`} selected={row.id === open} />
+                ))}
+              </section>
+            )}
           </>
         )}
         {held.isError && !page && <p className="error-words">{held.error.message}</p>}

@@ -6,6 +6,7 @@ import { useMarkRead, useSheet } from "../../api/queries";
 import { useKey } from "../../parts/keys";
 import { KeyCap } from "../../parts/KeyCap";
 import { Labels, PriorityWord } from "../../parts/rows";
+import { BringBack } from "./BringBack";
 import { Letter } from "./Letter";
 import { MakeRule } from "./MakeRule";
 import { Why } from "./Why";
@@ -14,7 +15,7 @@ import "./sheet.css";
 type Given = {
   id: number | undefined;
   place: string;
-  act: (act: Act, ids: number[]) => void;
+  act: (act: Act, ids: number[], sender?: boolean) => void;
   /** what to do when the open message leaves the list */
   gone: (id: number) => void;
   empty: ReactNode;
@@ -51,7 +52,9 @@ function Head({ sheet }: { sheet: Sheet }) {
   );
 }
 
-function Actions({ sheet, act, gone, makeRule }: { sheet: Sheet; act: Given["act"]; gone: Given["gone"]; makeRule: () => void }) {
+type ActionsGiven = { sheet: Sheet; act: Given["act"]; gone: Given["gone"]; makeRule: () => void; bringBack: () => void };
+
+function Actions({ sheet, act, gone, makeRule, bringBack }: ActionsGiven) {
   const leave = (name: Act) => {
     gone(sheet.id);
     act(name, [sheet.id]);
@@ -65,11 +68,22 @@ function Actions({ sheet, act, gone, makeRule }: { sheet: Sheet; act: Given["act
   useKey("flag", flag);
   useKey("unread", unread, !sheet.held);
   useKey("rule", makeRule);
+  useKey("bringBack", bringBack);
   return (
     <div className="sheet-foot">
       {sheet.held && (
         <Button variant="contained" onClick={letIn}>
           Let in now <KeyCap of="letIn" />
+        </Button>
+      )}
+      {sheet.held && (
+        <Button
+          onClick={() => {
+            gone(sheet.id);
+            act("let_in", [sheet.id], true);
+          }}
+        >
+          All from this sender
         </Button>
       )}
       {sheet.cleared ? (
@@ -83,12 +97,17 @@ function Actions({ sheet, act, gone, makeRule }: { sheet: Sheet; act: Given["act
         {sheet.flagged ? "Take the flag off" : "Flag"} <KeyCap of="flag" />
       </Button>
       {!sheet.held && (
+        <Button onClick={bringBack}>
+          Bring back <KeyCap of="bringBack" />
+        </Button>
+      )}
+      {!sheet.held && (
         <Button onClick={unread}>
           {sheet.unread ? "Mark read" : "Mark unread"} <KeyCap of="unread" />
         </Button>
       )}
       <Button onClick={makeRule} className="last">
-        Make a rule <KeyCap of="rule" />
+        {sheet.held ? "This should come straight in" : "Make a rule"} <KeyCap of="rule" />
       </Button>
     </div>
   );
@@ -110,6 +129,7 @@ export function SheetPane({ id, place, act, gone, empty }: Given) {
   const sheet = useSheet(id);
   const navigate = useNavigate();
   const [ruling, setRuling] = useState<number>();
+  const [putting, setPutting] = useState<number>();
   const data = id === undefined ? undefined : sheet.data;
   useReadOnce(place === "/front" ? data : undefined);
   if (id === undefined) return <aside className="sheet nothing">{empty}</aside>;
@@ -122,6 +142,7 @@ export function SheetPane({ id, place, act, gone, empty }: Given) {
         {data && (
           <>
             <Head sheet={data} />
+            {data.put_off && <p className="hint">{data.put_off}</p>}
             <Why why={data.why} />
             <Letter sheet={data} />
             <p className="place">{data.place}.</p>
@@ -130,7 +151,19 @@ export function SheetPane({ id, place, act, gone, empty }: Given) {
         {sheet.isError && <p className="error-words">{sheet.error.message}</p>}
       </div>
       {data && ruling === id && <MakeRule id={id} close={() => setRuling(undefined)} />}
-      {data && ruling !== id && <Actions sheet={data} act={act} gone={gone} makeRule={() => setRuling(id)} />}
+      {data && putting === id && (
+        <BringBack
+          ids={[id]}
+          close={() => setPutting(undefined)}
+          gone={() => {
+            setPutting(undefined);
+            gone(id);
+          }}
+        />
+      )}
+      {data && ruling !== id && putting !== id && (
+        <Actions sheet={data} act={act} gone={gone} makeRule={() => setRuling(id)} bringBack={() => setPutting(id)} />
+      )}
     </aside>
   );
 }

@@ -2,10 +2,13 @@ import Button from "@mui/material/Button";
 import { useEffect, useState } from "react";
 import type { Week } from "../../api/client";
 import { useSaveWeek, useWeek, useWeekTrial, type Renamed } from "../../api/queries";
+import { CalendarAddress } from "./CalendarAddress";
 import { DaysOff } from "./DaysOff";
 import { Figures, span } from "./Figures";
 import { Grid } from "./Grid";
+import { LetThrough } from "./LetThrough";
 import { Panel } from "./Panel";
+import { Planned } from "./Planned";
 import { withRound, withWindow, type Pick, type Plan } from "./plan";
 import "../rules/rules.css";
 import "./week.css";
@@ -101,7 +104,10 @@ function Drawing({ week }: { week: Week }) {
               When you save: {trial.held}
             </p>
           )}
+          <LetThrough />
           <DaysOff plan={shown} week={week} change={setPlan} />
+          <Planned plan={shown} change={setPlan} />
+          <CalendarAddress />
           <h2>Begin from another plan</h2>
           {choosing ? (
             <Starts

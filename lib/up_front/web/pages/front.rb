@@ -49,8 +49,9 @@ module UpFront
 
         def sections
           now, rest = rows.partition { urgent?(_1) }
+          back, rest = rest.partition(&:back?)
           today, earlier = rest.partition { @near.today?(_1.state.surface_at) }
-          [section("now", "Now", now), *today_sections(today), *earlier_sections(earlier)].reject { _1.rows.empty? }
+          [section("now", "Now", now), section("back", "Brought back", back), *today_sections(today), *earlier_sections(earlier)].reject { _1.rows.empty? }
         end
 
         def section(key, title, rows) = Section.new(key: key, title: title, rows: rows)

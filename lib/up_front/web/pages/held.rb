@@ -7,7 +7,11 @@ module UpFront
       class Held
         MOST = 500
 
+        ROUNDS = 8 # of the coming ones, to which a message may be moved
+
         def initialize(rulebook, now)
+          @plan = rulebook.plan
+          @now = now
           @near = Core::Near.new(rulebook.zone, now)
           @states = Store::State.held(now).order(Arel.sql("surface_at IS NULL, surface_at, message_id DESC")).limit(MOST).to_a
           @count = Store::State.held(now).count
@@ -16,10 +20,22 @@ module UpFront
         def to_h
           rows = Row.of(@states, @near)
           groups = rows.group_by { [_1.state.surface_at, _1.claim.round] }.map { |(at, round), group| group(at, round, group) }
-          {lead: lead, count: @count, groups: groups}
+          {lead: lead, count: @count, groups: groups, put_off: put_off, rounds: rounds}
         end
 
         private
+
+        # What the person put off, the next to come back first.
+        def put_off
+          Row.of(Store::State.put_off(@now).order(:surface_at).limit(MOST).to_a, @near).map { |row| row.to_h.merge(because: "back #{@near.moment(row.state.surface_at)}#{" or when answered" if row.state.back_when_answered}") }
+        end
+
+        # @return [Array<Hash>] words and at
+        def rounds
+          stops = []
+          stops << @plan.next_stop((stops.last&.at || @now) + 1) while stops.size < ROUNDS && (stops.empty? || stops.last)
+          stops.compact.map { |stop| {words: @near.round(stop.at).delete_prefix("the "), at: stop.at.iso8601} }
+        end
 
         def lead
           return "Nothing is held." if @count.zero?

@@ -28,15 +28,17 @@ module UpFront
         def priority = claim.priority
         def straight? = !claim.held && state.let_in_at.nil?
 
-        # Priority, then people before notices, then the newest.
-        def rank = [-Core::Effects::PRIORITIES.index(priority), (message.kind == "person") ? 0 : 1, -message.arrived_at.to_f]
+        def back? = !state.put_off_at.nil?
+
+        # What was brought back, then priority, then people before notices, then the newest.
+        def rank = [back? ? 0 : 1, -Core::Effects::PRIORITIES.index(priority), (message.kind == "person") ? 0 : 1, -message.arrived_at.to_f]
 
         def to_h
           {
             id: message.id, sender: sender, subject: subject, excerpt: message.excerpt, priority: priority,
             time: @near.moment(state.surface_at || message.arrived_at), arrived: @near.moment(message.arrived_at), came: came,
             unread: state.unread, flagged: state.flagged, labels: claim.labels, ink: claim.ink, has_attachment: message.has_attachment,
-            account_id: message.account_id
+            account_id: message.account_id, back: back?
           }
         end
 
@@ -45,6 +47,7 @@ module UpFront
 
         # How it came: "straight in", "08:00 round", "let in", "window's end"
         def came
+          return "put off #{@near.moment(state.put_off_at)}#{": #{state.put_off_reason}" if state.put_off_reason}" if back?
           return "let in" if state.let_in_at
           return "off the Front" if state.surface_at.nil? && !claim.held
           return "straight in" if straight?

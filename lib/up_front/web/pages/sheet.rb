@@ -22,13 +22,15 @@ module UpFront
             text: @message.body[0, MOST_TEXT], html: html?, unreadable: @message.unreadable,
             attachments: attachments, account: @message.account.name, mailbox: @message.mailbox,
             place: "In #{@message.mailbox} of #{@message.account.addresses.first}, where it stays", sent: @near.moment(@message.sent_at),
-            size: @message.size, cleared: !@state.cleared_at.nil?, held: held?, why: why
+            size: @message.size, cleared: !@state.cleared_at.nil?, held: held?, put_off: put_off, why: why
           )
         end
 
         private
 
-        def held? = @state.came == "arrived" && @state.cleared_at.nil? && (@state.surface_at ? @state.surface_at > @now : @claim.held)
+        def held? = @state.came == "arrived" && @state.cleared_at.nil? && @state.put_off_at.nil? && (@state.surface_at ? @state.surface_at > @now : @claim.held)
+        # @return [String, nil] while it is away, when it comes back
+        def put_off = (@state.put_off_at && @state.surface_at && @state.surface_at > @now) ? "Put off until #{@near.moment(@state.surface_at)}#{" or when they answer" if @state.back_when_answered}#{": #{@state.put_off_reason}" if @state.put_off_reason}." : nil
         def people(role) = @message.addresses(role).map { {name: _1.shown, email: _1.email, me: @rulebook.names.me.include?(_1)} }
 
         # "to you, copied to Joost de Wit"

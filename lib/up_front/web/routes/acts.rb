@@ -15,9 +15,33 @@ module UpFront
         def self.registered(app)
           app.post("/api/acts") do
             wanted = given
-            done ACTS.fetch(wanted["act"]).call(clock).call(wanted["messages"])
+            ids = wanted["sender"] ? Desk::LetIn.of_sender(wanted["messages"].first, now) : wanted["messages"]
+            done ACTS.fetch(wanted["act"]).call(clock).call(ids)
           end
+          app.get("/api/back-times") { json(choices: Core::BackTimes.new(rulebook.zone, now, own: Store::Setting["back_times"] || []).choices) }
+          app.put("/api/back-times") { done Desk::KeepBackTimes.new(clock).call(given["times"]) }
+          app.post("/api/put-off") do
+            wanted = given
+            done Desk::BringBack.new(clock, moment(wanted["until"]), reason: wanted["reason"], when_answered: wanted["when_answered"] == true).call(wanted["messages"])
+          end
+          app.post("/api/moves") do
+            wanted = given
+            done Desk::MoveToMoment.new(clock, moment(wanted["until"])).call(wanted["messages"])
+          end
+          app.helpers Helpers
           app.post("/api/undo/:id") { |id| done Desk::Undo.new(clock).call(id.to_i) }
+        end
+
+        # What these routes share.
+        module Helpers
+          # @param text [String] ISO 8601 with offset, or a date and a time of day in the owner's zone
+          # @return [Time]
+          def moment(text)
+            local = text.match(/\A(\d{4}-\d\d-\d\d)T(\d\d):(\d\d)\z/)
+            local ? rulebook.zone.instant(Date.iso8601(local[1]), local[2].to_i * 60 + local[3].to_i) : Time.iso8601(text).utc
+          rescue ArgumentError
+            halt_problem 400, "The time is none.", errors: [{pointer: "/until", expected: "an ISO 8601 time"}]
+          end
         end
       end
     end

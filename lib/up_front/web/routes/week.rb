@@ -16,10 +16,41 @@ module UpFront
             rulebook
             done Desk::SavePlan.new(clock).call(wanted["plan"], renamed: wanted["renamed"] || [], revision: wanted["revision"])
           end
+          app.get("/api/let-through") do
+            rulebook
+            list = Desk::LetThrough.list
+            json(list || {people: [], words: [], rule_id: Desk::LetThrough.rule.id, changed: true})
+          end
+          app.put("/api/let-through") do
+            wanted = given
+            rulebook
+            done Desk::LetThrough.new(clock).call(wanted["people"], wanted["words"])
+          end
+          app.get("/api/calendar") { json(path: Desk::CalendarAddress.secret && "/api/calendar/#{Desk::CalendarAddress.secret}.ics") }
+          app.post("/api/calendar") do
+            rulebook
+            done Desk::CalendarAddress.new(clock).call
+          end
+          app.get("/api/calendar/:secret.ics") { |secret| calendar(secret) }
+          app.helpers Helpers
           app.post("/api/calendars") do
             file = Post::CalendarFile.new(request.body.read(Post::CalendarFile::MAX_BYTES + 1).to_s, rulebook.zone)
             today = rulebook.zone.date(now)
             json(file.read(from: today, until: today + Core::Plan::HORIZON_DAYS).to_h)
+          end
+        end
+
+        # What these routes share.
+        module Helpers
+          def calendar(secret)
+            own = Desk::CalendarAddress.secret.to_s
+            halt_problem 404, "There is no calendar at this address." if own.empty? || !Rack::Utils.secure_compare(own, secret)
+
+            content_type "text/calendar; charset=utf-8"
+            states = Store::State.put_off(now).order(:surface_at).limit(500).to_a
+            subjects = Store::Message.where(id: states.map(&:message_id)).pluck(:id, :subject).to_h
+            backs = states.map { |state| Post::CalendarOut::Back.new(id: state.message_id, at: state.surface_at, subject: subjects.fetch(state.message_id), reason: state.put_off_reason) }
+            Post::CalendarOut.new(rulebook.plan, backs, now).to_s
           end
         end
       end

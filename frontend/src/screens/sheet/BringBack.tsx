@@ -1,0 +1,93 @@
+import Button from "@mui/material/Button";
+import Checkbox from "@mui/material/Checkbox";
+import FormControlLabel from "@mui/material/FormControlLabel";
+import TextField from "@mui/material/TextField";
+import { useState } from "react";
+import { useBackTimes, useKeepBackTimes, usePutOff } from "../../api/queries";
+import { useKey } from "../../parts/keys";
+
+/** Puts a message off, to come back at a moment or with an answer. */
+export function BringBack({ ids, close, gone }: { ids: number[]; close: () => void; gone: () => void }) {
+  const times = useBackTimes().data?.choices;
+  const [reason, setReason] = useState("");
+  const [answered, setAnswered] = useState(false);
+  const [own, setOwn] = useState({ date: "", time: "09:00" });
+  const [name, setName] = useState("");
+  const put = usePutOff();
+  const keep = useKeepBackTimes();
+  useKey("close", close);
+  const off = (until: string) => {
+    gone();
+    put.mutate({ messages: ids, until, reason, when_answered: answered });
+  };
+  return (
+    <section className="make-rule" aria-label="Bring back">
+      <h2>Put off, and bring back</h2>
+      <div className="chips" role="group" aria-label="When">
+        {times?.map((choice, index) => (
+          <button key={choice.words} type="button" className="chip" autoFocus={index === 0} onClick={() => off(choice.until)}>
+            {choice.words} <i>{choice.moment}</i>
+          </button>
+        ))}
+      </div>
+      <div className="line">
+        or on
+        <input
+          className="slot-input"
+          type="date"
+          aria-label="Date"
+          value={own.date}
+          onChange={(event) => setOwn({ ...own, date: event.target.value })}
+        />
+        at
+        <input
+          className="slot-input time"
+          type="time"
+          aria-label="Time"
+          value={own.time}
+          onChange={(event) => setOwn({ ...own, time: event.target.value })}
+        />
+        <Button disabled={!own.date || !own.time} onClick={() => off(`${own.date}T${own.time}`)}>
+          Then
+        </Button>
+      </div>
+      <TextField
+        label="Why, for yourself"
+        size="small"
+        fullWidth
+        value={reason}
+        onChange={(event) => setReason(event.target.value)}
+      />
+      <FormControlLabel
+        control={<Checkbox size="small" checked={answered} onChange={(_, on) => setAnswered(on)} />}
+        label="or as soon as somebody answers, if that is sooner"
+      />
+      <div className="line">
+        <input
+          className="slot-input"
+          aria-label="Name of a time of your own"
+          placeholder="a name for"
+          value={name}
+          onChange={(event) => setName(event.target.value)}
+        />
+        every day at {own.time}
+        <Button
+          variant="text"
+          disabled={!name.trim()}
+          onClick={() => keep.mutate([{ name: name.trim(), days: 0, at: own.time }], { onSuccess: () => setName("") })}
+        >
+          Keep this time
+        </Button>
+      </div>
+      {put.isError && (
+        <p className="error-words" role="alert">
+          {put.error.message}
+        </p>
+      )}
+      <div className="make-foot">
+        <Button onClick={close}>Cancel</Button>
+        <span className="quiet">It leaves the Front, stays in its mailbox, and comes back marked.</span>
+      </div>
+    </section>
+  );
+}

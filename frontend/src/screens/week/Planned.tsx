@@ -1,0 +1,80 @@
+import Button from "@mui/material/Button";
+import { DAYS } from "../rules/condition";
+import type { Plan } from "./plan";
+
+type Quiet = NonNullable<Plan["heads_down"]>[number];
+
+/** Heads-down planned ahead: "every Thursday 14:00 to 16:00". */
+export function Planned({ plan, change }: { plan: Plan; change: (plan: Plan) => void }) {
+  const planned = plan.heads_down ?? [];
+  const set = (next: Quiet[]) => change({ ...plan, heads_down: next });
+  const put = (index: number, part: Partial<Quiet>) =>
+    set(planned.map((each, at) => (at === index ? { ...each, ...part } : each)));
+  const time = (index: number, key: "from" | "to", label: string) => (
+    <input
+      className="slot-input time"
+      type="time"
+      step={300}
+      aria-label={`${label} of ${planned[index]!.name}`}
+      value={planned[index]![key]}
+      onChange={(event) => event.target.value && put(index, { [key]: event.target.value })}
+    />
+  );
+  const turn = (index: number, day: string) => {
+    const now = planned[index]!.days;
+    const days = DAYS.filter((each) => (each === day ? !now.includes(day) : now.includes(each)));
+    if (days.length) put(index, { days });
+  };
+  return (
+    <section aria-label="Planned heads-down">
+      <h2>Planned heads-down</h2>
+      {planned.map((quiet, index) => (
+        <div key={index} className="week-planned">
+          <div className="condition-line">
+            <input
+              className="slot-input"
+              aria-label="What for"
+              value={quiet.name}
+              maxLength={100}
+              onChange={(event) => put(index, { name: event.target.value })}
+            />
+            {time(index, "from", "From")} to {time(index, "to", "To")}
+            <Button variant="text" onClick={() => set(planned.filter((_, at) => at !== index))}>
+              Remove
+            </Button>
+          </div>
+          <div className="condition-line" role="group" aria-label={`Days of ${quiet.name}`}>
+            {DAYS.map((day) => (
+              <button
+                key={day}
+                type="button"
+                className="chip"
+                aria-pressed={quiet.days.includes(day)}
+                onClick={() => turn(index, day)}
+              >
+                {day}
+              </button>
+            ))}
+          </div>
+        </div>
+      ))}
+      <div className="row-of">
+        <Button
+          onClick={() =>
+            set([
+              ...planned,
+              {
+                name: planned.length ? `Heads-down ${planned.length + 1}` : "Heads-down",
+                days: ["thu"],
+                from: "14:00",
+                to: "16:00",
+              },
+            ])
+          }
+        >
+          Plan one
+        </Button>
+      </div>
+    </section>
+  );
+}

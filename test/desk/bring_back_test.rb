@@ -1,0 +1,66 @@
+# frozen_string_literal: true
+
+require_relative "../support/desk_helper"
+
+class BringBackTest < Minitest::Test
+  include DeskHelper
+
+  def setup
+    super
+    set_up
+    clock.now = at("08:30")
+  end
+
+  def put_off(ids, time, **more) = Desk::BringBack.new(clock, at(*time), **more).call(Array(ids))
+  def announced = Store::Event.where(kind: "surfaced").flat_map { _1.payload["ids"] }
+
+  def test_it_leaves_the_front_and_comes_back_marked
+    id = take.id
+    Desk::Announce.new(clock).call
+    assert_equal "Put off 1 message until 11:00.", put_off(id, ["11:00"], reason: "Ask Ana first").words
+    assert_equal [[], [], [id]], [on_front, held, Store::State.put_off(clock.now).pluck(:message_id)]
+    clock.now = at("11:00")
+    Desk::Announce.new(clock).call
+    assert_equal [[id], [id, id]], [on_front, announced]
+    section = Web::Pages::Front.new(Store::Shelf.rulebook, clock.now).to_h[:sections].first
+    assert_equal ["Brought back", "put off 08:30: Ask Ana first"], [section[:title], section[:messages][0][:came]]
+  end
+
+  def test_it_comes_back_with_an_answer_if_that_is_sooner
+    asked = take(id: "<ask@x>").id
+    other = take(id: "<other@x>").id
+    put_off([asked, other], ["12:00", "2027-03-12"], when_answered: true)
+    clock.now = at("08:40")
+    take(from: "b@c.example", headers: ["In-Reply-To: <ask@x>"])
+    assert_includes on_front, asked
+    refute_includes on_front, other
+  end
+
+  def test_rules_do_not_touch_what_is_put_off_and_undo_takes_it_back
+    id = take.id
+    done = put_off(id, ["11:00"])
+    Desk::SaveRule.new(clock).call(rule("All now", then: {"timing" => {"now" => true}}))
+    assert_empty on_front
+    Desk::Undo.new(clock).call(done.undo_id)
+    assert_equal [id], on_front
+    [["08:30"], ["08:00"], ["08:00", "2028-05-01"]].each { |time| assert_raises(Desk::Act::Impossible) { put_off(id, time) } }
+  end
+
+  def test_a_held_message_moved_to_another_round_keeps_it
+    clock.now = at("09:14")
+    id, other = take.id, take(from: "x@b.example").id
+    Desk::MoveToMoment.new(clock, at("08:00", "2027-03-10")).call([id])
+    Desk::SaveRule.new(clock).call(rule("All now", then: {"timing" => {"now" => true}}))
+    assert_equal [[other], [id]], [on_front, held]
+    assert_equal [id], Desk::LetIn.of_sender(id, clock.now)
+  end
+
+  def test_moments_by_their_names
+    times = ->(time, date = "2027-03-09", **more) { Core::BackTimes.new(LISBON, at(time, date), **more).choices.to_h { [_1[:words], _1[:moment]] } }
+    assert_equal({"this evening" => "18:00", "tomorrow morning" => "Wed 08:00", "after the weekend" => "Mon 08:00", "next week" => "16 Mar 08:00", "in 2 hours" => "11:14"}, times.call("09:14"))
+    refute_includes times.call("17:30").keys, "this evening"
+    own = [{"name" => "Lunch", "days" => 0, "at" => "12:30"}, {"name" => "Proofs", "weekday" => "thu", "at" => "14:00"}]
+    assert_equal ["Wed 12:30", "Thu 14:00"], times.call("13:00", own: own).values_at("Lunch", "Proofs")
+    assert_equal "/times/0/at", assert_raises(Core::Refused) { Desk::KeepBackTimes.new(clock).call([{"name" => "x", "at" => "25:00"}]) }.faults[0].pointer
+  end
+end
