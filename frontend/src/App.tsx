@@ -45,9 +45,11 @@ export function App() {
   useKey("week", () => navigate("/week"));
   useKey("mailIn", () => navigate("/mail-in"));
   const held = standing.data?.held ?? 0;
+  const next = standing.data?.next_round;
   useEffect(() => {
-    document.title = [TITLES[place], held ? `${held} held` : undefined, "Up Front"].filter(Boolean).join(" · ");
-  }, [place, held]);
+    const waits = held ? `${held} held${next ? `, next round ${next}` : ""}` : undefined;
+    document.title = [TITLES[place], waits, "Up Front"].filter(Boolean).join(" · ");
+  }, [place, held, next]);
 
   if (!standing.data) {
     return <main className="waiting">{standing.isError ? <Lost connection="lost" /> : <p>Opening …</p>}</main>;

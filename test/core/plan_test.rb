@@ -71,6 +71,33 @@ class PlanTest < Minitest::Test
     assert_equal [23, 25], plan.days_off.map { |date| plan.stretches_on(date).first.last.then { (_1.end - _1.begin) / 3600 } }
   end
 
+  def trip(zone, from, till) = {"time_zone" => zone, "from" => from, "until" => till}
+
+  def test_windows_follow_the_zone_of_the_place
+    book = rulebook(owner: OWNER.merge("trips" => [trip("Asia/Tokyo", "2027-03-10", "2027-03-12")]))
+    decide = ->(instant) { book.decide(mail(arrived_at: Time.iso8601(instant))).surface_at.iso8601 }
+    assert_equal "2027-03-09T10:30:00Z", decide.call("2027-03-09T09:14:00Z") # Tuesday at home
+    assert_equal "2027-03-10T01:30:00Z", decide.call("2027-03-10T00:14:00Z") # Wednesday 09:14 in Tokyo, the 10:30 round there
+    assert_equal "2027-03-16T08:00:00Z", decide.call("2027-03-16T07:46:00Z") # Tuesday at home again
+    assert_equal ["2027-03-10", "2027-03-12", 554], [book.zone.date(Time.iso8601("2027-03-09T15:00:00Z")).iso8601, book.zone.date(Time.iso8601("2027-03-12T14:59:00Z")).iso8601, book.zone.minutes(Time.iso8601("2027-03-10T00:14:00Z"))]
+    assert_equal ["/owner/trips/0/until", "/owner/trips/1/time_zone"], faults(document(owner: OWNER.merge("trips" => [trip("Asia/Tokyo", "2027-03-12", "2027-03-10"), trip("Mars", "2027-03-12", "2027-03-13")]))).map(&:first)
+  end
+
+  # Wherever one goes: nothing before it arrives, and nothing for ever.
+  def test_laws_on_trips
+    random = Random.new(Minitest.seed)
+    zones = %w[Pacific/Kiritimati Pacific/Pago_Pago Asia/Tokyo America/New_York Australia/Lord_Howe]
+    60.times do
+      first = Date.new(2027, 3, 1) + random.rand(200)
+      book = rulebook(owner: OWNER.merge("trips" => [trip(zones.sample(random: random), first.iso8601, (first + random.rand(20)).iso8601)]))
+      20.times do
+        arrival = Time.utc(2027, 3, 1) + random.rand(240 * 1440) * 60
+        moment = surface(book.plan, arrival)
+        assert moment && moment >= arrival && moment < arrival + 10 * 86_400, [arrival, moment, book.owner["trips"]].inspect
+      end
+    end
+  end
+
   G = PropCheck::Generators
 
   def clockface = G.choose(0..287).map { Core::Clockface.of(_1 * 5) }

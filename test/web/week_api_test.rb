@@ -72,6 +72,40 @@ class WeekAPITest < Minitest::Test
     assert_equal 422, last_response.status
   end
 
+  def calendar_of(*meetings)
+    events = meetings.map { |name, from, to| "BEGIN:VEVENT\r\nUID:#{name}\r\nDTSTAMP:20270101T000000Z\r\nSUMMARY:#{name}\r\nDTSTART:#{from}\r\nDTEND:#{to}\r\nEND:VEVENT\r\n" }
+    "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:x\r\n#{events.join}END:VCALENDAR\r\n"
+  end
+
+  def test_a_calendar_on_this_machine_is_followed
+    path = File.join(FOLDER, "meetings.ics")
+    File.write(path, calendar_of(["Team", "20270309T130000Z", "20270309T133000Z"]))
+    assert_equal "Mail is held during one meeting of meetings.ics.", ask(:put, "/followed-calendar", {path: path})["words"]
+    covered = -> { Store::Shelf.rulebook.plan.covered_by(at("13:10")) + Store::Shelf.rulebook.plan.covered_by(at("15:10")) }
+    assert_equal ["Team"], covered.call
+    File.write(path, calendar_of(["Later", "20270309T150000Z", "20270309T153000Z"]))
+    File.utime(Time.at(1), Time.at(1), path)
+    2.times { Desk::FollowCalendar.new(clock).refresh }
+    assert_equal ["Later"], covered.call
+    File.write(path, "broken")
+    Desk::FollowCalendar.new(clock).refresh
+    assert_equal [["Later"], true], [covered.call, week["followed"]["problem"].include?("no calendar")]
+    ask(:put, "/followed-calendar", {path: nil})
+    assert_equal [[], nil], [covered.call, week["followed"]]
+    ask(:put, "/followed-calendar", {path: "/nowhere.ics"}, status: 422)
+  end
+
+  def test_the_zone_for_good_and_for_a_trip
+    id = take(date: at("09:10")).id
+    ask(:put, "/zone", {time_zone: "Europe/Lisbon", trips: [{time_zone: "Europe/Helsinki", from: "2027-03-09", until: "2027-03-10"}]})
+    assert_equal [at("10:00"), [{"time_zone" => "Europe/Helsinki", "from" => "2027-03-09", "until" => "2027-03-10"}]], [Store::State.find(id).surface_at, week["trips"]]
+    undo = ask(:put, "/zone", {time_zone: "Europe/Madrid"})["undo_id"]
+    assert_equal [at("09:30"), "Europe/Madrid", []], [Store::State.find(id).surface_at, *week.values_at("zone", "trips")]
+    ask(:post, "/undo/#{undo}")
+    assert_equal at("10:00"), Store::State.find(id).surface_at
+    ask(:put, "/zone", {time_zone: "Mars/Olympus"}, status: 422)
+  end
+
   def test_who_is_let_through
     take(date: at("09:10"), from: "iveta@road.example")
     ask(:put, "/let-through", {people: ["group:Lenders", "@road.example"], words: ["border"]})

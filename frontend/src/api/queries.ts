@@ -198,6 +198,10 @@ export const useKeepBackTimes = () =>
 export const useGoHeadsDown = () =>
   useTold((given: { until: string; reason?: string }) => got(api.POST("/heads-down", { body: given })), { inline: true });
 export const useEndHeadsDown = () => useTold(() => got(api.DELETE("/heads-down")));
+export const useFollowCalendar = () =>
+  useTold((path: string | null) => got(api.PUT("/followed-calendar", { body: { path } })), { inline: true });
+export const useSaveZone = () =>
+  useTold((given: { time_zone: string; trips: Week["trips"] }) => got(api.PUT("/zone", { body: given })), { inline: true });
 export const useSaveLetThrough = () =>
   useTold((given: { people: string[]; words: string[] }) => got(api.PUT("/let-through", { body: given })), { inline: true });
 export const useNewCalendarAddress = () => useTold(() => got(api.POST("/calendar")));

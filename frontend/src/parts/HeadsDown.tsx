@@ -8,13 +8,16 @@ import { KeyCap } from "./KeyCap";
 import { useKey } from "./keys";
 import "./headsdown.css";
 
+const OWN = -1; // a time of the person's own
+
 function Form({ close }: { close: () => void }) {
   const page = useHeadsDown().data;
   const [chosen, setChosen] = useState(0);
   const [reason, setReason] = useState("");
+  const [time, setTime] = useState("");
   const go = useGoHeadsDown();
   if (!page) return <p className="quiet">Opening …</p>;
-  const until = page.choices[chosen]?.until;
+  const until = chosen === OWN ? time : page.choices[chosen]?.until;
   return (
     <form
       onSubmit={(event) => {
@@ -35,6 +38,20 @@ function Form({ close }: { close: () => void }) {
             {choice.words}
           </label>
         ))}
+        <label className={chosen === OWN ? "chosen" : ""}>
+          <input type="radio" name="until" checked={chosen === OWN} onChange={() => setChosen(OWN)} />
+          until
+          <input
+            className="slot-input time"
+            type="time"
+            aria-label="A time of day"
+            value={time}
+            onChange={(event) => {
+              setTime(event.target.value);
+              setChosen(OWN);
+            }}
+          />
+        </label>
       </div>
       <TextField
         label="What for, if you like"

@@ -33,7 +33,7 @@ module UpFront
         exactly("format", Rulebook::FORMAT)
         exactly("version", Rulebook::VERSION)
         owner = read_owner
-        zone = Zone.new(owner&.dig("time_zone").then { Zone.known?(_1) ? _1 : "Etc/UTC" })
+        zone = read_zone(owner)
         plan = read_plan(zone)
         names = read_names(owner, zone, plan)
         @check.at("views").list(@document["views"]) { _1 } if @document.key?("views")
@@ -50,7 +50,7 @@ module UpFront
         return unless @document.key?("owner")
 
         check = @check.at("owner")
-        owner = check.object(@document["owner"], required: OWNER) or return
+        owner = check.object(@document["owner"], required: OWNER, optional: %w[trips]) or return
         check.at("name").text(owner["name"]) if owner.key?("name")
         addresses(owner["addresses"], check.at("addresses")) if owner.key?("addresses")
         domains(owner["organisation"], check.at("organisation")) if owner.key?("organisation")
@@ -58,6 +58,23 @@ module UpFront
           check.at("time_zone").refuse("an IANA time zone such as Europe/Lisbon", owner["time_zone"])
         end
         owner
+      end
+
+      # @return [Zone] with the trips of the owner
+      def read_zone(owner)
+        name = owner&.dig("time_zone").then { Zone.known?(_1) ? _1 : "Etc/UTC" }
+        trips = @check.at("owner").at("trips").list(owner&.dig("trips") || []) { |item, at| trip(item, at) } || []
+        trips.empty? ? Zone.new(name) : Journey.new(name, trips)
+      end
+
+      def trip(item, check)
+        check.object(item, required: %w[time_zone from until]) or return
+        check.at("time_zone").refuse("an IANA time zone such as Europe/Lisbon", item["time_zone"]) unless Zone.known?(item["time_zone"])
+        first, last = %w[from until].map { |key| item.key?(key) ? check.at(key).date(item[key]) : nil }
+        return unless first && last && Zone.known?(item["time_zone"])
+        return check.at("until").refuse("a date from #{first} on", item["until"]) if last < first
+
+        Journey::Trip.new(Zone.new(item["time_zone"]), first, last)
       end
 
       def read_accounts

@@ -26,7 +26,7 @@ module UpFront
       def whole
         object({
           "format" => {"const" => Rulebook::FORMAT}, "version" => {"const" => Rulebook::VERSION},
-          "owner" => object({"name" => TEXT, "addresses" => list("address", least: 0), "organisation" => list("domain", least: 0), "time_zone" => NAME}, RulebookReader::OWNER),
+          "owner" => object({"name" => TEXT, "addresses" => list("address", least: 0), "organisation" => list("domain", least: 0), "time_zone" => NAME, "trips" => trips}, RulebookReader::OWNER),
           "accounts" => named("addresses" => list("address", least: 0)), "contacts" => list("member", least: 0), "groups" => named("members" => list("member", least: 0)),
           "labels" => named("colour" => ref("colour")), "templates" => named("text" => TEXT), "forward_to" => list("address", least: 0),
           "inks" => {"type" => "array", "items" => object({"name" => NAME, "colour" => ref("colour"), "weight" => {"enum" => RulebookReader::WEIGHTS}, "mark" => FLAG}, %w[name colour])},
@@ -35,6 +35,7 @@ module UpFront
         }, RulebookReader::REQUIRED)
       end
 
+      def trips = {"type" => "array", "items" => object({"time_zone" => NAME, "from" => ref("date"), "until" => ref("date")}, %w[time_zone from until])}
       def named(properties) = {"type" => "array", "items" => object({"name" => NAME, **properties}, ["name", *properties.keys])}
 
       def definitions

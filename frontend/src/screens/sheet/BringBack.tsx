@@ -8,7 +8,9 @@ import { useKey } from "../../parts/keys";
 
 /** Puts a message off, to come back at a moment or with an answer. */
 export function BringBack({ ids, close, gone }: { ids: number[]; close: () => void; gone: () => void }) {
-  const times = useBackTimes().data?.choices;
+  const page = useBackTimes().data;
+  const times = page?.choices;
+  const mine = page?.own ?? [];
   const [reason, setReason] = useState("");
   const [answered, setAnswered] = useState(false);
   const [own, setOwn] = useState({ date: "", time: "09:00" });
@@ -74,10 +76,19 @@ export function BringBack({ ids, close, gone }: { ids: number[]; close: () => vo
         <Button
           variant="text"
           disabled={!name.trim()}
-          onClick={() => keep.mutate([{ name: name.trim(), days: 0, at: own.time }], { onSuccess: () => setName("") })}
+          onClick={() =>
+            keep.mutate([...mine.filter((each) => each.name !== name.trim()), { name: name.trim(), days: 0, at: own.time }], {
+              onSuccess: () => setName(""),
+            })
+          }
         >
           Keep this time
         </Button>
+        {mine.length > 0 && (
+          <Button variant="text" onClick={() => keep.mutate([])}>
+            Forget mine
+          </Button>
+        )}
       </div>
       {put.isError && (
         <p className="error-words" role="alert">

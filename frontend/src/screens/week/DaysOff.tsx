@@ -4,7 +4,7 @@ import Close from "@mui/icons-material/Close";
 import FormControlLabel from "@mui/material/FormControlLabel";
 import IconButton from "@mui/material/IconButton";
 import { useRef, useState, type FormEvent } from "react";
-import { readCalendar } from "../../api/queries";
+import { readCalendar, useFollowCalendar } from "../../api/queries";
 import type { Week } from "../../api/client";
 import type { Plan } from "./plan";
 
@@ -48,6 +48,46 @@ function FromCalendar({
         <Button onClick={close}>Leave them</Button>
       </div>
     </section>
+  );
+}
+
+/** A calendar's file on this machine, during whose meetings mail is held; read anew when it changes. */
+function Followed({ week }: { week: Week }) {
+  const [path, setPath] = useState("");
+  const follow = useFollowCalendar();
+  return (
+    <div className="row-of">
+      {week.followed ? (
+        <>
+          <span>
+            Mail is held during the meetings of <b>{week.followed.path}</b>.
+          </span>
+          <Button variant="text" onClick={() => follow.mutate(null)}>
+            No longer
+          </Button>
+          {week.followed.problem && <p className="in-place">It cannot be read at the moment: {week.followed.problem}</p>}
+        </>
+      ) : (
+        <>
+          hold mail during my meetings in
+          <input
+            className="slot-input long"
+            placeholder="/home/wren/calendar.ics"
+            aria-label="A calendar’s file on this machine"
+            value={path}
+            onChange={(event) => setPath(event.target.value)}
+          />
+          <Button disabled={!path.trim()} onClick={() => follow.mutate(path)}>
+            Follow it
+          </Button>
+        </>
+      )}
+      {follow.isError && (
+        <p className="error-words" role="alert">
+          {follow.error.message}
+        </p>
+      )}
+    </div>
   );
 }
 
@@ -140,6 +180,7 @@ export function DaysOff({ plan, week, change }: { plan: Plan; week: Week; change
           <Button type="submit">Add</Button>
         </form>
       )}
+      <Followed week={week} />
       {failed && (
         <p className="error-words" role="alert">
           {failed}

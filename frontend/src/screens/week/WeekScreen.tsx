@@ -10,6 +10,7 @@ import { LetThrough } from "./LetThrough";
 import { Panel } from "./Panel";
 import { Planned } from "./Planned";
 import { withRound, withWindow, type Pick, type Plan } from "./plan";
+import { ZoneChoice } from "./ZoneChoice";
 import "../rules/rules.css";
 import "./week.css";
 
@@ -107,6 +108,7 @@ function Drawing({ week }: { week: Week }) {
           <LetThrough />
           <DaysOff plan={shown} week={week} change={setPlan} />
           <Planned plan={shown} change={setPlan} />
+          <ZoneChoice key={week.zone} week={week} />
           <CalendarAddress />
           <h2>Begin from another plan</h2>
           {choosing ? (

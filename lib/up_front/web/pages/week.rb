@@ -19,7 +19,7 @@ module UpFront
         def to_h
           monday = @today - (@today.cwday - 1)
           prospect = Desk::PlanProspect.new(@rulebook, @rulebook.document, @now)
-          {revision: @rulebook.revision, plan: @rulebook.plan.to_h, zone: @zone.name, days: (monday..monday + 6).map { day(_1) }, now: @zone.minutes(@now), usual: usual,
+          {revision: @rulebook.revision, plan: @rulebook.plan.to_h, zone: @zone.name, trips: @rulebook.owner["trips"] || [], followed: Desk::FollowCalendar.followed&.slice("path", "problem"), days: (monday..monday + 6).map { day(_1) }, now: @zone.minutes(@now), usual: usual,
            figures: prospect.figures, without: prospect.figures_without, offs: offs, starts: starts}
         end
 

@@ -18,7 +18,10 @@ module UpFront
             ids = wanted["sender"] ? Desk::LetIn.of_sender(wanted["messages"].first, now) : wanted["messages"]
             done ACTS.fetch(wanted["act"]).call(clock).call(ids)
           end
-          app.get("/api/back-times") { json(choices: Core::BackTimes.new(rulebook.zone, now, own: Store::Setting["back_times"] || []).choices) }
+          app.get("/api/back-times") do
+            own = Store::Setting["back_times"] || []
+            json(choices: Core::BackTimes.new(rulebook.zone, now, own: own).choices, own: own)
+          end
           app.put("/api/back-times") { done Desk::KeepBackTimes.new(clock).call(given["times"]) }
           app.post("/api/put-off") do
             wanted = given
@@ -34,9 +37,18 @@ module UpFront
 
         # What these routes share.
         module Helpers
-          # @param text [String] ISO 8601 with offset, or a date and a time of day in the owner's zone
+          def next_time(minutes)
+            raise ArgumentError unless minutes
+
+            today = rulebook.zone.date(now)
+            [today, today + 1].map { rulebook.zone.instant(_1, minutes) }.find { _1 > now }
+          end
+
+          # @param text [String] ISO 8601 with offset, or a date and a time of day in the owner's zone, or a time of day alone: the next
           # @return [Time]
           def moment(text)
+            return next_time(Core::Check.new.time(text)) if text.match?(/\A\d\d:\d\d\z/)
+
             local = text.match(/\A(\d{4}-\d\d-\d\d)T(\d\d):(\d\d)\z/)
             local ? rulebook.zone.instant(Date.iso8601(local[1]), local[2].to_i * 60 + local[3].to_i) : Time.iso8601(text).utc
           rescue ArgumentError

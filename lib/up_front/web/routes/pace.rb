@@ -16,9 +16,7 @@ module UpFront
           app.post("/api/heads-down") do
             wanted = given
             rulebook
-            done Desk::GoHeadsDown.new(clock).call(Time.iso8601(wanted["until"]), reason: wanted["reason"])
-          rescue ArgumentError
-            halt_problem 400, "The time is none.", errors: [{pointer: "/until", expected: "an ISO 8601 time"}]
+            done Desk::GoHeadsDown.new(clock).call(moment(wanted["until"]), reason: wanted["reason"])
           end
           app.delete("/api/heads-down") { done Desk::EndHeadsDown.new(clock).call }
           app.get("/api/clock") { clock_state }

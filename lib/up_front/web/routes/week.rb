@@ -16,6 +16,16 @@ module UpFront
             rulebook
             done Desk::SavePlan.new(clock).call(wanted["plan"], renamed: wanted["renamed"] || [], revision: wanted["revision"])
           end
+          app.put("/api/followed-calendar") do
+            wanted = given
+            rulebook
+            done Desk::FollowCalendar.new(clock).call(wanted["path"])
+          end
+          app.put("/api/zone") do
+            wanted = given
+            rulebook
+            done Desk::SaveZone.new(clock).call(wanted["time_zone"], trips: wanted["trips"] || [])
+          end
           app.get("/api/let-through") do
             rulebook
             list = Desk::LetThrough.list

@@ -1,0 +1,109 @@
+import Close from "@mui/icons-material/Close";
+import Button from "@mui/material/Button";
+import IconButton from "@mui/material/IconButton";
+import { useState, type FormEvent } from "react";
+import type { Week } from "../../api/client";
+import { useSaveZone, useZones } from "../../api/queries";
+
+const FRESH = { time_zone: "", from: "", until: "" };
+
+/** The owner's time zone, for good or for a trip; windows follow the place. */
+export function ZoneChoice({ week }: { week: Week }) {
+  const zones = useZones().data?.zones ?? [];
+  const [home, setHome] = useState(week.zone);
+  const [trip, setTrip] = useState(FRESH);
+  const [going, setGoing] = useState(false);
+  const save = useSaveZone();
+  const send = (trips: Week["trips"], time_zone = week.zone) => save.mutate({ time_zone, trips });
+  const add = (event: FormEvent) => {
+    event.preventDefault();
+    save.mutate(
+      { time_zone: week.zone, trips: [...week.trips, { ...trip, until: trip.until || trip.from }] },
+      {
+        onSuccess: () => {
+          setTrip(FRESH);
+          setGoing(false);
+        },
+      },
+    );
+  };
+  return (
+    <section aria-label="Time zone">
+      <h2>Time zone</h2>
+      <datalist id="zones">
+        {zones.map((zone) => (
+          <option key={zone} value={zone} />
+        ))}
+      </datalist>
+      <div className="row-of">
+        <input
+          className="slot-input long"
+          list="zones"
+          aria-label="Time zone at home"
+          value={home}
+          onChange={(event) => setHome(event.target.value)}
+        />
+        <Button disabled={home === week.zone} onClick={() => send(week.trips, home)}>
+          Change it for good
+        </Button>
+      </div>
+      <ul className="week-figures">
+        {week.trips.map((each, index) => (
+          <li key={index}>
+            <span>
+              {each.from} to {each.until}
+            </span>
+            <b>
+              {each.time_zone}
+              <IconButton
+                size="small"
+                aria-label={`Take the trip to ${each.time_zone} out`}
+                onClick={() => send(week.trips.filter((_, at) => at !== index))}
+              >
+                <Close fontSize="inherit" />
+              </IconButton>
+            </b>
+          </li>
+        ))}
+      </ul>
+      {going ? (
+        <form className="row-of" onSubmit={add}>
+          <input
+            className="slot-input"
+            list="zones"
+            required
+            placeholder="Asia/Tokyo"
+            aria-label="Time zone of the trip"
+            value={trip.time_zone}
+            onChange={(event) => setTrip({ ...trip, time_zone: event.target.value })}
+          />
+          <input
+            className="slot-input"
+            type="date"
+            required
+            aria-label="First day of the trip"
+            value={trip.from}
+            onChange={(event) => setTrip({ ...trip, from: event.target.value })}
+          />
+          to
+          <input
+            className="slot-input"
+            type="date"
+            min={trip.from}
+            aria-label="Last day of the trip"
+            value={trip.until}
+            onChange={(event) => setTrip({ ...trip, until: event.target.value })}
+          />
+          <Button type="submit">Add the trip</Button>
+        </form>
+      ) : (
+        <Button onClick={() => setGoing(true)}>Add a trip</Button>
+      )}
+      {save.isError && (
+        <p className="error-words" role="alert">
+          {save.error.message}
+        </p>
+      )}
+    </section>
+  );
+}
