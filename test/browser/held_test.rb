@@ -65,6 +65,25 @@ class HeldTest < Minitest::Test
     within("section", text: "Brought back") { assert_link(text: "Purchase order 2207 approved") }
   end
 
+  def test_several_at_once
+    go("08:00")
+    front
+    rows = all("section[aria-label='Came with the 08:00 round'] a[data-row]").first(3)
+    subjects = rows.map { _1.find("em").text }
+    rows[0].send_keys("x")
+    rows[1].send_keys("x")
+    assert_text "2 chosen"
+    within("section[aria-label='Chosen messages']") do
+      click_button "Bring back …"
+      click_button(text: /tomorrow morning/)
+    end
+    assert_text "Put off 2 messages until Wed 08:00."
+    subjects.first(2).each { assert_no_link(text: _1) }
+    assert_link(text: subjects[2])
+    click_button(text: "Undo")
+    subjects.each { assert_link(text: _1) }
+  end
+
   def test_heads_down_by_one_key_and_what_came_meanwhile
     go("08:30")
     front

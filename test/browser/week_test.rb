@@ -75,6 +75,26 @@ class WeekTest < Minitest::Test
     assert_text "Opening"
   end
 
+  def test_who_is_let_through_and_where_one_goes
+    week
+    find_field("Who comes straight in").send_keys("road")
+    find("[role=option]", text: "anyone at baltic-art-road", match: :first).click
+    assert_link "Let through"
+    click_button "Add a trip"
+    fill_in "Time zone of the trip", with: "Asia/Tokyo"
+    fill_in "First day of the trip", with: "04/12/2027"
+    fill_in "Last day of the trip", with: "04/16/2027"
+    click_button "Add the trip"
+    assert_text "2027-04-12 to 2027-04-16"
+    click_button "Plan one"
+    click_button "Save the week"
+    assert_text "Changed the week."
+    click_button "Make an address for calendar programs"
+    assert_text "/api/calendar/"
+    visit "/rules"
+    assert_selector("li:first-child h2", text: "Let through")
+  end
+
   def calendar
     path = File.join(FOLDER, "off.ics")
     File.write(path, ["BEGIN:VCALENDAR", "VERSION:2.0", "PRODID:-//museum//EN", "BEGIN:VEVENT", "UID:1", "DTSTAMP:20270101T000000Z", "SUMMARY:Opening", "DTSTART;VALUE=DATE:20270420", "END:VEVENT",

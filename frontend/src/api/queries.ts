@@ -186,7 +186,7 @@ export const useDeleteThing = () =>
     got(api.DELETE("/things/{kind}", { params: { path: { kind }, query: { name } } })),
   );
 export const usePutOff = () =>
-  useTold((given: { messages: number[]; until: string; reason?: string; when_answered?: boolean }) =>
+  useTold((given: { messages: number[]; until: string; reason?: string; when_answered?: boolean; conversation?: boolean }) =>
     got(api.POST("/put-off", { body: given })),
   );
 export const useMoveToMoment = () =>

@@ -11,6 +11,7 @@ export const KEYS = {
   unread: { key: "u", words: "Mark unread, or read" },
   rule: { key: "m", words: "Make a rule from the message" },
   letIn: { key: "l", words: "Let a held message in now" },
+  choose: { key: "x", words: "Choose a message, for doing something with several" },
   bringBack: { key: "b", words: "Put off, and bring back later" },
   undo: { key: "z", words: "Undo, while its notice stands" },
   front: { key: "1", words: "Go to the Front" },

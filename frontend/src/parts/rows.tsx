@@ -4,6 +4,7 @@ import { useState, type ReactNode } from "react";
 import { Link } from "react-router";
 import type { Row, Vocabulary } from "../api/client";
 import { useVocabulary } from "../api/queries";
+import { ChooseBox } from "./chosen";
 import "./rows.css";
 
 type Given = { row: Row; to: string; selected: boolean; fresh?: boolean; actions?: ReactNode };
@@ -65,6 +66,7 @@ function TopRow(given: Given) {
   const { row, to, actions } = given;
   return (
     <div className={classes("top", given)}>
+      <ChooseBox id={row.id} subject={row.subject} />
       <Link to={to} data-row={row.id}>
         <Who row={row} />
         <span className="subject">{row.subject}</span>
@@ -81,6 +83,7 @@ function HighRow(given: Given) {
   const vocabulary = useVocabulary().data;
   return (
     <div className={classes("high", given)} style={inkStyle(row, vocabulary)}>
+      <ChooseBox id={row.id} subject={row.subject} />
       <Link to={to} data-row={row.id}>
         <Who row={row} />
         <span className="line">
@@ -97,6 +100,7 @@ function NormalRow(given: Given) {
   const vocabulary = useVocabulary().data;
   return (
     <div className={classes("normal", given)} style={inkStyle(row, vocabulary)}>
+      <ChooseBox id={row.id} subject={row.subject} />
       <Link to={to} data-row={row.id}>
         <b>{row.sender}</b>
         <span className="line">

@@ -23,6 +23,21 @@ module UpFront
         where(id: ids).includes(:account).to_h { |row| [row.id, row.to_core(references: references.fetch(row.id, []).map(&:last))] }
       end
 
+      MOST_TOGETHER = 500
+
+      # The messages that References and In-Reply-To bind together with one (RFC 5322, section 3.6.4).
+      # @return [Array<Integer>] itself among them
+      def self.conversation(id)
+        ids = [id]
+        loop do
+          named = where(id: ids).pluck(:message_id).compact + MessageReference.where(message_id: ids).pluck(:reference)
+          found = (ids + where(message_id: named).ids + MessageReference.where(reference: named).pluck(:message_id)).uniq.first(MOST_TOGETHER)
+          return ids if found.size == ids.size
+
+          ids = found
+        end
+      end
+
       # @return [Core::Message] as the rules saw it when it came
       def to_core(references: MessageReference.where(message_id: id).pluck(:reference))
         Core::Message.new(

@@ -3,6 +3,7 @@ import { useEffect, useRef, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import type { Act, Front, Row, Section } from "../../api/client";
 import { useAct, useFront } from "../../api/queries";
+import { ChosenBar } from "../../parts/chosen";
 import { KeyCap } from "../../parts/KeyCap";
 import { Brief, MessageRow } from "../../parts/rows";
 import { useCalmRows } from "../../parts/useCalmRows";
@@ -134,6 +135,7 @@ export function FrontScreen() {
             )}
           </>
         )}
+        <ChosenBar open={open} />
         {front.isError && !page && <p className="error-words">{front.error.message}</p>}
       </main>
       <SheetPane

@@ -4,6 +4,7 @@ import Select from "@mui/material/Select";
 import { useNavigate, useParams } from "react-router";
 import type { Act } from "../../api/client";
 import { useAct, useHeld, useMoveToMoment } from "../../api/queries";
+import { ChosenBar } from "../../parts/chosen";
 import { MessageRow } from "../../parts/rows";
 import { neighbour, useRowKeys } from "../../parts/useRowKeys";
 import "../rules/rules.css";
@@ -105,6 +106,7 @@ export function HeldScreen() {
             )}
           </>
         )}
+        <ChosenBar open={open} held />
         {held.isError && !page && <p className="error-words">{held.error.message}</p>}
       </main>
       <SheetPane

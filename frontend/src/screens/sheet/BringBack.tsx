@@ -7,12 +7,15 @@ import { useBackTimes, useKeepBackTimes, usePutOff } from "../../api/queries";
 import { useKey } from "../../parts/keys";
 
 /** Puts a message off, to come back at a moment or with an answer. */
-export function BringBack({ ids, close, gone }: { ids: number[]; close: () => void; gone: () => void }) {
+type Given = { ids: number[]; conversation?: number; close: () => void; gone: () => void };
+
+export function BringBack({ ids, conversation = 1, close, gone }: Given) {
   const page = useBackTimes().data;
   const times = page?.choices;
   const mine = page?.own ?? [];
   const [reason, setReason] = useState("");
   const [answered, setAnswered] = useState(false);
+  const [together, setTogether] = useState(false);
   const [own, setOwn] = useState({ date: "", time: "09:00" });
   const [name, setName] = useState("");
   const put = usePutOff();
@@ -20,7 +23,7 @@ export function BringBack({ ids, close, gone }: { ids: number[]; close: () => vo
   useKey("close", close);
   const off = (until: string) => {
     gone();
-    put.mutate({ messages: ids, until, reason, when_answered: answered });
+    put.mutate({ messages: ids, until, reason, when_answered: answered, conversation: together });
   };
   return (
     <section className="make-rule" aria-label="Bring back">
@@ -64,6 +67,12 @@ export function BringBack({ ids, close, gone }: { ids: number[]; close: () => vo
         control={<Checkbox size="small" checked={answered} onChange={(_, on) => setAnswered(on)} />}
         label="or as soon as somebody answers, if that is sooner"
       />
+      {conversation > 1 && (
+        <FormControlLabel
+          control={<Checkbox size="small" checked={together} onChange={(_, on) => setTogether(on)} />}
+          label={`the whole conversation, ${conversation} messages`}
+        />
+      )}
       <div className="line">
         <input
           className="slot-input"

@@ -154,6 +154,7 @@ export function SheetPane({ id, place, act, gone, empty }: Given) {
       {data && putting === id && (
         <BringBack
           ids={[id]}
+          conversation={data.conversation}
           close={() => setPutting(undefined)}
           gone={() => {
             setPutting(undefined);
