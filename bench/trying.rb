@@ -17,10 +17,23 @@ class Trying
   end
 
   def call
+    drawing
     SIZES.each { |size| with_rules(size) }
   end
 
   private
+
+  # A round dragged down the morning in steps of five minutes, each a plan of its own.
+  def drawing
+    rulebook = Store::Shelf.rulebook
+    plan = rulebook.document["plan"]
+    times = (0..20).map do |step|
+      rounds = plan["rounds"].each_with_index.map { |round, index| (index == 1) ? round.merge("at" => Core::Clockface.of(9 * 60 + step * 5)) : round }
+      @figures.measure { Desk::PlanProspect.new(rulebook, rulebook.document.merge("plan" => plan.merge("rounds" => rounds)), @now, days: 90).then { [_1.figures, _1.held] } }.seconds
+    end
+    @figures.add("what a plan does, 90 days, #{Store::Roll.at(@now).size} messages", times.sort[times.size / 2] * 1000, "ms", budget: "500 ms")
+    @figures.add("  the first, nothing at hand", times.first * 1000, "ms")
+  end
 
   def with_rules(size)
     Desk::ImportRulebook.new(@clock).call(Store::Shelf.document.merge("rules" => Rules.new(seed: @seed).rulebook(size).document["rules"]))

@@ -70,6 +70,10 @@ class Screenshots
     session.find("section", text: "Waits for the 17:00 round")
     picture "held"
     rules
+    session.visit("/week")
+    session.find("[aria-label='Window Morning, Tue, 09:00 to 12:00']").send_keys(:enter)
+    session.find("h2", text: "What this plan does")
+    picture "week"
     session.visit("/mail-in")
     session.find("h1", text: "Two folders")
     picture "mail-in"

@@ -63,9 +63,13 @@ class HeadsDownTest < Minitest::Test
     2.times { take(subject: "Plain", date: at("09:10")) }
     clock.now = at("10:30")
     announce
+    clock.now = at("20:00")
     take(subject: "Plain", from: "x@b.example")
     clock.now = at("08:20", "2027-03-10")
     2.times { announce }
-    assert_equal ["The 10:30 round: 2 messages"], told.first(1)
+    assert_equal ["The 10:30 round: 2 messages", "The 08:00 round, late: 1 message"], told
+    Desk::LetIn.new(clock).call([take(subject: "Plain", date: clock.now).id])
+    announce
+    assert_equal 2, told.size
   end
 end

@@ -29,9 +29,14 @@ module UpFront
         heads_down.update!(told_at: now)
       end
 
-      # A round is announced as one. @return [Hash] words, where the messages came with a round
+      # A round is announced as one; what the person let in or brought back at that moment is not of it.
+      # @return [Hash] words, where the messages came with a round
       def round(at, states)
-        priorities = Store::Claim.where(message_id: states.map(&:message_id)).where.not(round: nil).pluck(:priority)
+        plan = Store::Shelf.rulebook.plan
+        return {} unless plan.stops_on(plan.zone.date(at)).any? { _1.at == at }
+
+        own = states.reject { _1.let_in_at || _1.put_off_at }
+        priorities = Store::Claim.where(message_id: own.map(&:message_id)).where.not(round: nil).pluck(:priority)
         return {} if priorities.empty?
 
         loud = %w[top high].filter_map { |priority| priorities.count(priority).then { |count| "#{count} #{priority}" if count.positive? } }

@@ -145,7 +145,7 @@ export function RuleEditor({ rule, vocabulary }: { rule: Rule | undefined; vocab
   const without = !rule || (against ?? (draft.clean ? "none" : "saved")) === "none";
   const asked = useTrial({ ...settled, id: rule?.id, message: draft.message, without });
   const trial = asked.data;
-  const current = !asked.isPlaceholderData && settled.body === body;
+  const current = !asked.isPlaceholderData && JSON.stringify(settled.body) === JSON.stringify(body);
   const fault = (pointer: string) => trial?.faults.find((each) => each.pointer === pointer)?.words;
   const theirs =
     change.error instanceof Problem && change.error.status === 409 ? all.find(({ id }) => id === rule?.id) : undefined;
@@ -202,7 +202,7 @@ export function RuleEditor({ rule, vocabulary }: { rule: Rule | undefined; vocab
             slotProps={{ input: { "aria-label": "On" } }}
           />
         </div>
-        {body.name !== "" && fault("/name") && <p className="in-place">{fault("/name")}</p>}
+        {body.name !== "" && current && fault("/name") && <p className="in-place">{fault("/name")}</p>}
         {draft.restored && (
           <p className="hint">
             What you had written is back.{" "}
