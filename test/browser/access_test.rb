@@ -16,6 +16,13 @@ class AccessTest < Minitest::Test
     assert_selector("h1", text: "wait")
     assert_accessible
     look_at_the_rules
+    visit "/week"
+    assert_selector("h1", text: "Your week")
+    assert_selector(".week-window")
+    assert_accessible
+    press("h")
+    assert_selector("[role=dialog]", text: "Not now")
+    assert_accessible
     visit "/mail-in"
     assert_selector("h1", text: "Two folders are read")
     assert_accessible

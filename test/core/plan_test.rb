@@ -83,6 +83,25 @@ class PlanTest < Minitest::Test
     assert_equal ["/owner/trips/0/until", "/owner/trips/1/time_zone"], faults(document(owner: OWNER.merge("trips" => [trip("Asia/Tokyo", "2027-03-12", "2027-03-10"), trip("Mars", "2027-03-12", "2027-03-13")]))).map(&:first)
   end
 
+  # Heads-down only ever puts off, and what is put off comes when no stretch of it runs.
+  def test_laws_of_heads_down
+    random = Random.new(Minitest.seed)
+    spans = Array.new(3) { |n| {"name" => "Q#{n}", "days" => Core::Zone::DAYS.sample(2, random: random), "from" => Core::Clockface.of(random.rand(288) * 5), "to" => Core::Clockface.of(random.rand(288) * 5)} }
+    busy = Array.new(5) { |n| at("00:00", "2027-03-08") + random.rand(10 * 1440) * 60 }.map { |from| {"name" => "Meeting", "from" => from.iso8601, "to" => (from + 3600).iso8601} }
+    plan = rulebook(plan: document["plan"].merge("heads_down" => spans, "busy" => busy)).plan
+    own = (at("09:00")...at("11:30"))
+    down = plan.heads_down([own])
+    300.times do
+      arrival = at("00:00", "2027-03-08") + random.rand(14 * 1440) * 60
+      without = surface(plan, arrival)
+      moment = Core::Surfacing.new(plan, arrival, Core::Verdict.new, down).to_h[:surface_at]
+      assert moment >= without, "never sooner"
+      assert_nil down.covering(moment), "never within"
+      assert_equal without, moment unless down.covering(without)
+      assert plan.covered_by(without).empty? || plan.next_stop(without)&.at == without
+    end
+  end
+
   # Wherever one goes: nothing before it arrives, and nothing for ever.
   def test_laws_on_trips
     random = Random.new(Minitest.seed)

@@ -47,6 +47,7 @@ class WeekAPITest < Minitest::Test
     always = {"windows" => [{"name" => "All", "days" => Core::Zone::DAYS, "from" => "00:00", "to" => "24:00"}], "rounds" => [], "days_off" => []}
     assert_equal [Desk::SavePlan::FOR_EVER], try(always)["faults"].map { _1["words"] }
     ask(:put, "/week", {plan: always}, status: 422)
+    ask(:put, "/week", {plan: week["plan"].merge("heads_down" => [{"name" => "Ever", "days" => Core::Zone::DAYS, "from" => "00:00", "to" => "24:00"}])}, status: 422)
     assert_equal %w[Night Morning], week["plan"]["windows"].map { _1["name"] }
   end
 

@@ -24,7 +24,10 @@ export function Bar({ standing }: { standing: Standing }) {
       </div>
       <nav aria-label="Screens">
         <NavLink to="/front">Front</NavLink>
-        <NavLink to="/held">Held {standing.held > 0 && <b aria-label={`${standing.held} messages`}>{standing.held}</b>}</NavLink>
+        <NavLink to="/held">
+          Held {standing.held > 0 && <b aria-label={`${standing.held} messages`}>{standing.held}</b>}
+          {standing.next_round && <small> next {standing.next_round}</small>}
+        </NavLink>
         <NavLink to="/rules">Rules</NavLink>
         <NavLink to="/week">Week</NavLink>
         <NavLink to="/mail-in">Mail in</NavLink>

@@ -63,8 +63,11 @@ module UpFront
         (stop && (opening.nil? || stop.at <= opening)) ? Moment.new(stop.at, stop, covering) : Moment.new(opening, nil, covering)
       end
 
-      # @return [Boolean] whether what arrives at some time would never come in: no round runs, and no window ends, within the horizon
-      def holds_for_ever?(from) = next_stop(from).nil? && uncovered_from(from).nil?
+      # @return [Boolean] whether what arrives at some time would never come in: no round runs, and no window ends, within the
+      #   horizon; or the planned heads-down has no end
+      def holds_for_ever?(from)
+        (next_stop(from).nil? && uncovered_from(from).nil?) || heads_down.after(from) > from + HORIZON_DAYS * 86_400
+      end
 
       # @param ranges [Array<Range<Time>>] of today @return [HeadsDown] with what is planned
       def heads_down(ranges = []) = HeadsDown.new(ranges, weekly: quiet.map(&:span), zone: zone)

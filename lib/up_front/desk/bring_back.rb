@@ -7,10 +7,12 @@ module UpFront
     class BringBack < ChangeStates
       FURTHEST = 366 * 86_400 # seconds
 
+      WAITING = Store::Ask.new("SELECT 1 FROM states WHERE put_off_at IS NOT NULL AND back_when_answered LIMIT 1")
+
       # What waits for an answer comes back with one: a message that refers to it and that somebody else wrote.
       # @param message [Core::Message] that has just come @yield [Array<Integer>] the messages that are back
       def self.answered(message, now)
-        return if message.references.empty?
+        return if message.references.empty? || WAITING.call.nil?
 
         waiting = Store::State.put_off(now).where(back_when_answered: true, message_id: Store::Message.where(message_id: message.references).select(:id))
         ids = waiting.pluck(:message_id)

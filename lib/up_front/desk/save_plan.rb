@@ -4,7 +4,7 @@ module UpFront
   module Desk
     # Puts a plan in force: windows, rounds, days off. What is held gets its new moment in the same step.
     class SavePlan < Act
-      FOR_EVER = "Mail would be held for ever: every hour of the week lies in a window, and no round runs. Add a round, or leave some time open."
+      FOR_EVER = "Mail would be held for ever: every hour of the week lies in a window and no round runs, or in a planned heads-down. Add a round, or leave some time open."
 
       # @param plan [Hash] in the file's shape
       # @param renamed [Array<Hash>] kind (windows or rounds), was, name: rules that name them follow

@@ -9,8 +9,15 @@ module UpFront
 
       scope :running, ->(now) { where(starts_at: ..now).where("ends_at > ?", now) }
 
+      ANY = Ask.new("SELECT 1 FROM heads_downs WHERE ends_at > ? LIMIT 1")
+
+      # Asked for every message that arrives, and mostly there is none.
       # @return [Core::HeadsDown] those that may matter to mail that is held or arrives now, and what is planned
-      def self.of(plan, now) = plan.heads_down(where("ends_at > ?", now - LOOKED_BACK).pluck(:starts_at, :ends_at).map { |from, to| from.to_time...to.to_time })
+      def self.of(plan, now)
+        since = now - LOOKED_BACK
+        ranges = ANY.call(since) ? where("ends_at > ?", since).pluck(:starts_at, :ends_at).map { |from, to| from.to_time...to.to_time } : []
+        plan.heads_down(ranges)
+      end
     end
   end
 end
