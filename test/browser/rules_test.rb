@@ -192,7 +192,7 @@ class RulesTest < Minitest::Test
   def test_a_rule_begun_from_a_message_shows_it_first
     visit "/held"
     open_message("Purchase order 2207 approved")
-    click_button(text: /Make a rule/)
+    click_button(text: /This should come straight in/)
     within("section[aria-label='Make a rule']") do
       click_button(text: /about “Purchase”/)
       within("[aria-label='This message']") { assert_text(/straight in, was 08:00/) }
