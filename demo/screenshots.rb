@@ -95,11 +95,14 @@ class Screenshots
     session.click_button("Edit Lenders come straight in")
     session.find("h3", text: "claims are otherwise than without it")
     picture "rule"
-    session.click_button("Also apply to mail already here …")
-    session.click_button("all mail")
-    session.find("h2", text: "Apply to mail already here")
-    picture "apply"
     write_as_text
+    session.click_button("Edit Lenders come straight in")
+    session.click_button("+ effect")
+    session.find("input[aria-label=effect]").send_keys("flag", :enter)
+    session.click_button("Save and apply to mail already here …")
+    session.find("button", text: /Apply to \d+ messages/)
+    session.find(".notice").click_button("Dismiss")
+    picture "apply"
   end
 
   def move_readings_up
@@ -117,7 +120,6 @@ class Screenshots
   end
 
   def write_as_text
-    session.click_button("Close")
     session.click_button("Write it as text")
     field = session.find_field("As text")
     field.set(field.value.sub("mentions", "mentoins"))

@@ -66,8 +66,9 @@ class HeldTest < Minitest::Test
   end
 
   def test_several_at_once
-    go("08:00")
     front
+    go("08:00")
+    assert_text(/The 08:00 round: \d+ messages/)
     rows = all("section[aria-label='Came with the 08:00 round'] a[data-row]").first(3)
     subjects = rows.map { _1.find("em").text }
     rows[0].send_keys("x")

@@ -26,6 +26,13 @@ class BringBackTest < Minitest::Test
     assert_equal ["Brought back", "put off 08:30: Ask Ana first"], [section[:title], section[:messages][0][:came]]
   end
 
+  def test_it_can_be_brought_back_at_once
+    id = take(date: at("08:00", "2027-01-04")).id
+    put_off([id], ["11:00"])
+    assert_equal "Let in 1 message.", Desk::LetIn.new(clock).call([id]).words
+    assert_equal [id], on_front
+  end
+
   def test_it_comes_back_with_an_answer_if_that_is_sooner
     asked = take(id: "<ask@x>").id
     other = take(id: "<other@x>").id

@@ -59,6 +59,15 @@ class HeadsDownTest < Minitest::Test
     assert_equal [at("11:30"), at("10:15")], [take(subject: "Hello"), take(subject: "Border")].map { Store::State.find(_1.id).surface_at }
   end
 
+  def test_a_clock_that_is_set_back_announces_nothing_twice
+    id = take(subject: "Plain", date: at("09:10")).id
+    %w[10:31 10:00 10:30 12:00].each do |time|
+      clock.now = at(time)
+      announce
+    end
+    assert_equal [["The 10:30 round: 1 message"], [id]], [told, on_front]
+  end
+
   def test_a_round_is_announced_once_as_one_and_late_when_it_is
     2.times { take(subject: "Plain", date: at("09:10")) }
     clock.now = at("10:30")

@@ -106,10 +106,10 @@ function refresh(queries: QueryClient, { kind, data }: Told) {
 /** Keeps every query current; @returns whether the server is heard. */
 export function useEvents(): Connection {
   const queries = useQueryClient();
-  const { tell } = useNotices();
-  const latest = useRef(tell);
+  const { mention } = useNotices();
+  const latest = useRef(mention);
   useEffect(() => {
-    latest.current = tell;
+    latest.current = mention;
   });
   const [connection, setConnection] = useState<Connection>("open");
   useEffect(

@@ -4,6 +4,8 @@ export type Notice = { id: number; words: string; undo?: number; failed?: boolea
 type Notices = {
   notice: Notice | undefined;
   tell: (words: string, undo?: number) => void;
+  /** what came by itself; it does not take the place of a notice with an undo */
+  mention: (words: string) => void;
   fail: (words: string) => void;
   dismiss: () => void;
 };
@@ -18,6 +20,7 @@ export function NoticesProvider({ children }: { children: ReactNode }) {
     () => ({
       notice,
       tell: (words, undo) => show({ words, undo }),
+      mention: (words) => setNotice((last) => (last?.undo ? last : { words, id: (last?.id ?? 0) + 1 })),
       fail: (words) => show({ words, failed: true }),
       dismiss: () => setNotice(undefined),
     }),

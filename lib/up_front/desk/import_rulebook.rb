@@ -10,7 +10,7 @@ module UpFront
 
       # @param document [Hash] @return [Done] @raise [Core::Refused]
       def call(document)
-        Core::Rulebook.read(document)
+        SavePlan.check(document, now)
         return set_up(document) unless Store::Rulebook.exists?
 
         transaction do

@@ -64,13 +64,18 @@ function Actions({ sheet, act, gone, makeRule, bringBack }: ActionsGiven) {
   const flag = () => act(sheet.flagged ? "unflag" : "flag", [sheet.id]);
   const unread = () => act(sheet.unread ? "read" : "unread", [sheet.id]);
   useKey("clear", clear, !sheet.cleared);
-  useKey("letIn", letIn, sheet.held);
+  useKey("letIn", letIn, sheet.held || Boolean(sheet.put_off));
   useKey("flag", flag);
   useKey("unread", unread, !sheet.held);
   useKey("rule", makeRule);
   useKey("bringBack", bringBack);
   return (
     <div className="sheet-foot">
+      {sheet.put_off && (
+        <Button variant="contained" onClick={letIn}>
+          Bring back now <KeyCap of="letIn" />
+        </Button>
+      )}
       {sheet.held && (
         <Button variant="contained" onClick={letIn}>
           Let in now <KeyCap of="letIn" />
