@@ -83,6 +83,20 @@ class PlanTest < Minitest::Test
     assert_equal ["/owner/trips/0/until", "/owner/trips/1/time_zone"], faults(document(owner: OWNER.merge("trips" => [trip("Asia/Tokyo", "2027-03-12", "2027-03-10"), trip("Mars", "2027-03-12", "2027-03-13")]))).map(&:first)
   end
 
+  def test_a_timeline_says_what_the_plan_says
+    PropCheck.forall(plans).with_config(n_runs: 40) do |drawn|
+      plan = plan_of(drawn)
+      first = plan.zone.date(Time.utc(2027) + drawn[:minute] * 60)
+      timeline = Core::Timeline.new(plan, first, first + 4)
+      edges = plan.stops_on(first + 1).map(&:at) + plan.stretches_on(first + 1).flat_map { |_, span| [span.begin, span.end] }
+      arrivals = Array.new(40) { |n| plan.zone.instant(first, 0) + n * 9_001 }.select { _1 < plan.zone.instant(first + 5, 0) }
+      (arrivals + edges + edges.map { _1 - 1 } + edges.map { _1 + 1 }).each do |arrival|
+        expected = plan.moment(arrival).at
+        expected.nil? ? assert_nil(timeline.at(arrival)) : assert_equal(expected, timeline.at(arrival), arrival.inspect)
+      end
+    end
+  end
+
   # Heads-down only ever puts off, and what is put off comes when no stretch of it runs.
   def test_laws_of_heads_down
     random = Random.new(Minitest.seed)

@@ -59,10 +59,11 @@ module UpFront
       def surface_at(verdict, arrival)
         return if verdict.never_surfaces?
 
-        timing = verdict.timing or return @plan.moment(arrival).at
+        timing = verdict.timing or return timeline.at(arrival)
         (timing.kind == "now") ? arrival : moments.of(verdict, arrival)[:surface_at]
       end
 
+      def timeline = @timeline ||= Core::Timeline.new(@plan, @dates.begin, @dates.end)
       def moments = @moments ||= Core::Moments.new(@plan)
     end
   end
