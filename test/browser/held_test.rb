@@ -106,6 +106,42 @@ class HeldTest < Minitest::Test
     assert_link(text: "Held at the border again")
   end
 
+  def test_heads_down_until_a_time_of_day
+    go("08:30")
+    front
+    click_button(text: /Heads-down/)
+    within("[role=dialog]") do
+      fill_in "A time of day", with: "11:15AM"
+      click_button "Go heads-down"
+    end
+    assert_button(text: /Heads-down until 11:15 · 2 h 45 min/)
+    go("11:16")
+    assert_text "Nothing came while you were heads-down."
+    assert_no_button(text: /Heads-down until/)
+  end
+
+  def test_a_conversation_is_put_off_and_an_answer_brings_it_back
+    go("08:30")
+    front
+    first = deliver(subject: "Border papers wanted")
+    deliver(subject: "Re: Border papers wanted at once", headers: ["In-Reply-To: #{first}"])
+    assert_link(text: "Re: Border papers wanted at once")
+    open_message("Border papers wanted")
+    press("b")
+    within("section[aria-label='Bring back']") do
+      find("label", text: "the whole conversation, 2 messages").click
+      find("label", text: "or as soon as somebody answers").click
+      click_button(text: /tomorrow morning/)
+    end
+    assert_text "Put off 2 messages until Wed 08:00, or until somebody answers."
+    assert_no_link(text: "Border papers wanted")
+    deliver(subject: "The papers, stamped", headers: ["In-Reply-To: #{first}"])
+    within("section", text: /\ANow/) do
+      assert_link(text: "Border papers wanted", count: 2)
+      assert_text "put off 08:30", count: 2
+    end
+  end
+
   def test_two_tabs_stay_in_step
     go("08:00")
     front

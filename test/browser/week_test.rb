@@ -95,6 +95,44 @@ class WeekTest < Minitest::Test
     assert_selector("li:first-child h2", text: "Let through")
   end
 
+  def test_a_window_goes_to_another_day_by_mouse_and_by_key
+    week
+    across = window("Morning", "Tue").native.rect.then { |here| window("Morning", "Wed").native.rect.x - here.x }
+    window("Morning", "Tue").send_keys(:enter)
+    click_button "Change Tue alone"
+    fill_in "Name", with: "Own"
+    window("Own", "Tue").send_keys(:arrow_right) # Wednesday, then past it
+    window("Own", "Wed").send_keys(:arrow_right)
+    assert_equal "Window Own, Thu, 09:00 to 12:00", page.evaluate_script("document.activeElement.ariaLabel")
+    page.driver.browser.action.move_to(window("Own", "Thu").native, 0, 20).pointer_down(:left).move_by(across.to_i, 0).pointer_up(:left).perform
+    assert_selector("[aria-label='Window Own, Fri, 09:00 to 12:00']")
+    assert_no_selector("[aria-label^='Window Own, Thu']")
+  end
+
+  def test_a_followed_calendar_another_zone_and_another_address
+    week
+    fill_in "A calendar’s file on this machine", with: File.join(FOLDER, "none.ics")
+    click_button "Follow it"
+    assert_text "There is no file"
+    fill_in "A calendar’s file on this machine", with: calendar
+    click_button "Follow it"
+    assert_text "Mail is held during the meetings of"
+    assert_text "Mail is held during 1 meetings"
+    file = calendar
+    File.write(file, File.read(file).sub("END:VCALENDAR", "BEGIN:VEVENT\r\nUID:3\r\nDTSTAMP:20270101T000000Z\r\nDTSTART:20270311T123000Z\r\nDTEND:20270311T130000Z\r\nEND:VEVENT\r\nEND:VCALENDAR"))
+    assert_text "Mail is held during 2 meetings"
+    click_button "Make an address for calendar programs"
+    first = find(".week-address code").text
+    click_button "Change the address"
+    assert_no_text first
+    assert_equal %w[404 200], [first, find(".week-address code").text].map { Net::HTTP.get_response(URI(_1)).code }
+    fill_in "Time zone at home", with: "Atlantic/Azores"
+    click_button "Change it for good"
+    assert_text "The time zone is Atlantic/Azores."
+    assert_link(text: /next 08:00/)
+    assert_text "06:50" # what was 07:50 in Lisbon
+  end
+
   def calendar
     path = File.join(FOLDER, "off.ics")
     File.write(path, ["BEGIN:VCALENDAR", "VERSION:2.0", "PRODID:-//museum//EN", "BEGIN:VEVENT", "UID:1", "DTSTAMP:20270101T000000Z", "SUMMARY:Opening", "DTSTART;VALUE=DATE:20270420", "END:VEVENT",

@@ -34,10 +34,10 @@ class FiguresTest < Minitest::Test
     assert_equal 240, figures(monday_to_friday.reject { _1.arrived_at.day == 8 })[:undisturbed], "one empty day is not the usual one"
   end
 
-  def test_waits_by_weight_usual_and_longest
+  def test_waits_by_priority_usual_and_longest
     items = [item(at("09:00"), at("09:00"), "top"), item(at("09:00"), at("09:10"), "high"), item(at("09:00"), at("09:20"), "high"), item(at("09:00"), at("12:00"), "low"), item(at("09:00"), nil, "low")]
     found = figures(items)
-    assert_equal({"now" => {usual: 10, longest: 20}, "rest" => {usual: 180, longest: 180}}, found[:wait])
+    assert_equal({"top" => [1, 0, 0], "high" => [2, 20, 20], "normal" => [0, 0, 0], "low" => [1, 180, 180]}, found[:wait].transform_values(&:values))
     assert_equal 0.2, found[:never]
   end
 

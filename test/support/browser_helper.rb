@@ -56,10 +56,12 @@ module BrowserHelper
 
   def go(time) = clock.set(shown: Time.iso8601("2027-03-09T#{time}:00Z"))
 
-  # As a delivery agent would, at the demo's time.
+  # As a delivery agent would, at the demo's time. @return [String] its Message-ID
   def deliver(subject: "A message", from: "Iveta Kalnina <dispatch@baltic-art-road.example>", text: "The text.", headers: [])
-    raw = ["From: #{from}", "To: wren@lanternquay.example", "Subject: #{subject}", "Message-ID: <#{rand(1e12).to_i}@x>", "Date: #{clock.now.rfc2822}", *headers, "", text, ""].join("\n")
+    id = "<#{rand(1e12).to_i}@x>"
+    raw = ["From: #{from}", "To: wren@lanternquay.example", "Subject: #{subject}", "Message-ID: #{id}", "Date: #{clock.now.rfc2822}", *headers, "", text, ""].join("\n")
     Post::Office.new(WORLD.mail).deliver(raw, to: "wren@lanternquay.example", at: clock.now, zone: Demo::Scenario::ZONE, unique: "#{clock.now.to_i}.#{rand(1e9).to_i}")
+    id
   end
 
   def front = visit("/front").then { assert_selector("h1", text: /need/) }

@@ -26,7 +26,7 @@ class WeekAPITest < Minitest::Test
     figures, without = page.values_at("figures", "without")
     assert_equal [1.5, 1.0, 0.5], figures.values_at("mail", "straight", "waits")
     assert_equal [1.0, 1.0], [figures, without].map { _1["interruptions"] }
-    assert_equal({"now" => {"usual" => 0, "longest" => 0}, "rest" => {"usual" => 80, "longest" => 80}}, figures["wait"])
+    assert_equal({"top" => [0, 0, 0], "high" => [1, 0, 0], "normal" => [2, 80, 80], "low" => [0, 0, 0]}, figures["wait"].transform_values { _1.values_at("count", "usual", "longest") })
     assert_equal 0.3, page["usual"]["mon"][8]
     assert_equal [["With First"]] * 3, page["starts"].map { _1["loses"] }
   end

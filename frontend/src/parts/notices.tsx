@@ -4,7 +4,7 @@ export type Notice = { id: number; words: string; undo?: number; failed?: boolea
 type Notices = {
   notice: Notice | undefined;
   tell: (words: string, undo?: number) => void;
-  /** what came by itself; it does not take the place of a notice with an undo */
+  /** what came by itself; it does not take the place of a notice with an undo, and follows it */
   mention: (words: string) => void;
   fail: (words: string) => void;
   dismiss: () => void;
@@ -12,17 +12,31 @@ type Notices = {
 
 const Context = createContext<Notices | undefined>(undefined);
 
+type Told = { notice?: Notice; last: number; later: string[] };
+
+const shown = ({ last, later }: Told, next: Omit<Notice, "id">): Told => ({
+  notice: { ...next, id: last + 1 },
+  last: last + 1,
+  later,
+});
+
+const mentioned = (now: Told, words: string): Told =>
+  now.notice?.undo ? { ...now, later: [...now.later, words] } : shown(now, { words });
+
+const dismissed = ({ last, later: [words, ...later] }: Told): Told =>
+  words === undefined ? { last, later } : shown({ last, later }, { words });
+
 /** One notice at a time: what was just done, with its undo, or what could not be done. */
 export function NoticesProvider({ children }: { children: ReactNode }) {
-  const [notice, setNotice] = useState<Notice>();
-  const show = useCallback((next: Omit<Notice, "id">) => setNotice((last) => ({ ...next, id: (last?.id ?? 0) + 1 })), []);
+  const [{ notice }, set] = useState<Told>({ last: 0, later: [] });
+  const show = useCallback((next: Omit<Notice, "id">) => set((now) => shown(now, next)), []);
   const value = useMemo<Notices>(
     () => ({
       notice,
       tell: (words, undo) => show({ words, undo }),
-      mention: (words) => setNotice((last) => (last?.undo ? last : { words, id: (last?.id ?? 0) + 1 })),
+      mention: (words) => set((now) => mentioned(now, words)),
       fail: (words) => show({ words, failed: true }),
-      dismiss: () => setNotice(undefined),
+      dismiss: () => set(dismissed),
     }),
     [notice, show],
   );

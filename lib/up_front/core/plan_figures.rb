@@ -6,7 +6,7 @@ module UpFront
     # left alone, and how long mail waits. Days are working days: Monday to Friday, days off excepted.
     class PlanFigures
       WORK = (9 * 60...17 * 60) # minutes after midnight in which an interruption counts and a stretch is undisturbed
-      WEIGHTS = {"now" => %w[top high], "rest" => %w[normal low]}.freeze
+      PRIORITIES = %w[top high normal low].freeze
 
       # @!attribute surface_at [Time, nil] @!attribute priority [String]
       Item = Struct.new(:arrived_at, :surface_at, :priority)
@@ -26,7 +26,7 @@ module UpFront
         straight = @items.count { _1.surface_at == _1.arrived_at }
         never = @items.count { _1.surface_at.nil? }
         {mail: a_day(@items.size), straight: a_day(straight), waits: a_day(@items.size - straight - never), never: a_day(never),
-         interruptions: a_day(@moments.each_value.sum(&:size)), undisturbed: undisturbed, wait: WEIGHTS.transform_values { wait(_1) }}
+         interruptions: a_day(@moments.each_value.sum(&:size)), undisturbed: undisturbed, wait: waits}
       end
 
       private
@@ -51,10 +51,13 @@ module UpFront
         middle(longest) || 0
       end
 
-      # @return [Hash] usual and longest wait in minutes
-      def wait(priorities)
-        waits = @items.filter_map { |item| ((item.surface_at - item.arrived_at) / 60).round if item.surface_at && priorities.include?(item.priority) }
-        {usual: middle(waits) || 0, longest: waits.max || 0}
+      # @return [Hash{String=>Hash}] by priority, how many surface, their usual and longest wait in minutes
+      def waits
+        came = @items.select(&:surface_at).group_by(&:priority)
+        PRIORITIES.to_h do |priority|
+          minutes = came.fetch(priority, []).map { ((_1.surface_at - _1.arrived_at) / 60).round }
+          [priority, {count: minutes.size, usual: middle(minutes) || 0, longest: minutes.max || 0}]
+        end
       end
 
       def middle(numbers) = numbers.sort[numbers.size / 2]

@@ -9,12 +9,13 @@ module UpFront
 
       WAITING = Store::Ask.new("SELECT 1 FROM states WHERE put_off_at IS NOT NULL AND back_when_answered LIMIT 1")
 
-      # What waits for an answer comes back with one: a message that refers to it and that somebody else wrote.
+      # What waits for an answer comes back with one: a message that somebody else wrote into its conversation.
       # @param message [Core::Message] that has just come @yield [Array<Integer>] the messages that are back
       def self.answered(message, now)
         return if message.references.empty? || WAITING.call.nil?
 
-        waiting = Store::State.put_off(now).where(back_when_answered: true, message_id: Store::Message.where(message_id: message.references).select(:id))
+        conversation = Store::Message.where(message_id: message.references).pluck(:id).flat_map { Store::Message.conversation(_1) }.uniq
+        waiting = Store::State.put_off(now).where(back_when_answered: true, message_id: conversation)
         ids = waiting.pluck(:message_id)
         return if ids.empty?
 

@@ -6,6 +6,7 @@ import IconButton from "@mui/material/IconButton";
 import { useRef, useState, type FormEvent } from "react";
 import { readCalendar, useFollowCalendar } from "../../api/queries";
 import type { Week } from "../../api/client";
+import { DateSpan, spanOf } from "../../parts/DateSpan";
 import type { Plan } from "./plan";
 
 type Calendar = Awaited<ReturnType<typeof readCalendar>>;
@@ -106,8 +107,8 @@ export function DaysOff({ plan, week, change }: { plan: Plan; week: Week; change
   const busy = plan.busy ?? [];
   const add = (event: FormEvent) => {
     event.preventDefault();
-    const until = given.until || given.from;
-    change({ ...plan, days_off: [...offs, { from: given.from, until, ...(given.name ? { name: given.name } : {}) }] });
+    const { name, ...span } = spanOf(given);
+    change({ ...plan, days_off: [...offs, name ? { ...span, name } : span] });
     setGiven({ from: "", until: "", name: "" });
     setAdding(false);
   };
@@ -153,23 +154,7 @@ export function DaysOff({ plan, week, change }: { plan: Plan; week: Week; change
       </ul>
       {adding && (
         <form className="row-of" onSubmit={add}>
-          <input
-            className="slot-input"
-            type="date"
-            required
-            aria-label="First day off"
-            value={given.from}
-            onChange={(event) => setGiven({ ...given, from: event.target.value })}
-          />
-          to
-          <input
-            className="slot-input"
-            type="date"
-            min={given.from}
-            aria-label="Last day off"
-            value={given.until}
-            onChange={(event) => setGiven({ ...given, until: event.target.value })}
-          />
+          <DateSpan of="off" value={given} change={(part) => setGiven({ ...given, ...part })} />
           <input
             className="slot-input"
             placeholder="what for"

@@ -22,20 +22,51 @@ function Line({ words, value, was }: { words: string; value: string | number; wa
   );
 }
 
+export const PRIORITIES = ["top", "high", "normal", "low"] as const;
+
+/** How long mail waits, by priority. */
+function Waits({ wait, was }: { wait: Of["wait"]; was: Of["wait"] }) {
+  const cell = (key: (typeof PRIORITIES)[number], of: "usual" | "longest") => (
+    <td>
+      {span(wait[key][of])}
+      {was[key][of] !== wait[key][of] && <small>, was {span(was[key][of])}</small>}
+    </td>
+  );
+  return (
+    <table className="week-waits">
+      <thead>
+        <tr>
+          <th scope="col">Waits</th>
+          <th scope="col">usually</th>
+          <th scope="col">at most</th>
+        </tr>
+      </thead>
+      <tbody>
+        {PRIORITIES.filter((key) => wait[key].count || was[key].count).map((key) => (
+          <tr key={key}>
+            <th scope="row">{key} priority</th>
+            {cell(key, "usual")}
+            {cell(key, "longest")}
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
 /** What a plan does, on the person's own mail of the last four weeks, a working day each. */
 export function Figures({ figures, was, without }: { figures: Of; was: Of; without: Of }) {
   return (
-    <ul className="week-figures">
-      <Line words="Mail on a working day" value={figures.mail} />
-      <Line words="comes straight in" value={figures.straight} was={was.straight} />
-      <Line words="waits for a round or a window’s end" value={figures.waits} was={was.waits} />
-      <Line words="Moments that interrupt you, 09:00 to 17:00" value={figures.interruptions} was={was.interruptions} />
-      <Line words="Without any plan they were" value={without.interruptions} />
-      <Line words="Longest stretch undisturbed" value={span(figures.undisturbed)} was={span(was.undisturbed)} />
-      <Line words="Usual wait, top and high" value={span(figures.wait.now.usual)} was={span(was.wait.now.usual)} />
-      <Line words="Longest wait, top and high" value={span(figures.wait.now.longest)} was={span(was.wait.now.longest)} />
-      <Line words="Usual wait, everything else" value={span(figures.wait.rest.usual)} was={span(was.wait.rest.usual)} />
-      <Line words="Longest wait, everything else" value={span(figures.wait.rest.longest)} was={span(was.wait.rest.longest)} />
-    </ul>
+    <>
+      <ul className="week-figures">
+        <Line words="Mail on a working day" value={figures.mail} />
+        <Line words="comes straight in" value={figures.straight} was={was.straight} />
+        <Line words="waits for a round or a window’s end" value={figures.waits} was={was.waits} />
+        <Line words="Moments that interrupt you, 09:00 to 17:00" value={figures.interruptions} was={was.interruptions} />
+        <Line words="Without any plan they were" value={without.interruptions} />
+        <Line words="Longest stretch undisturbed" value={span(figures.undisturbed)} was={span(was.undisturbed)} />
+      </ul>
+      <Waits wait={figures.wait} was={was.wait} />
+    </>
   );
 }

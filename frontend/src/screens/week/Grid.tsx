@@ -1,4 +1,4 @@
-import { useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
+import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
 import type { Week } from "../../api/client";
 import {
   addRound,
@@ -7,6 +7,7 @@ import {
   DAY,
   minutesOf,
   moved,
+  onDay,
   snapped,
   stretched,
   timeOf,
@@ -25,7 +26,15 @@ type Given = {
   pick: (pick: Pick | undefined) => void;
   change: (plan: Plan) => void;
 };
-type Drag = { what: "move" | "from" | "to" | "round" | "draw"; pick?: Pick; start: number; plan: Plan; day: string; now: number };
+type Drag = {
+  what: "move" | "from" | "to" | "round" | "draw";
+  pick?: Pick;
+  start: number;
+  plan: Plan;
+  day: string;
+  over: string;
+  now: number;
+};
 
 const HOURS = Array.from({ length: 12 }, (_, hour) => hour * 2);
 const LEAST = 10; // minutes: less than that is a slip of the hand, not a window
@@ -33,12 +42,23 @@ const LEAST = 10; // minutes: less than that is a slip of the hand, not a window
 /** Seven days by hours. Windows are drawn, moved and stretched with the mouse or the keyboard; rounds are posts. */
 export function Grid({ plan, week, picked, pick, change }: Given) {
   const [drag, setDrag] = useState<Drag>();
+  const [focus, setFocus] = useState<{ at: string }>(); // an object: the same place may be asked for twice
   const area = useRef<HTMLElement>(null);
+  const grid = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    if (focus) grid.current?.querySelector<HTMLElement>(`[data-at="${focus.at}"]`)?.focus();
+  }, [focus]);
   const most = Math.max(1, ...Object.values(week.usual).flat());
   const minuteAt = (event: PointerEvent, element: HTMLElement) => {
     const box = element.getBoundingClientRect();
     return Math.min(Math.max(snapped(((event.clientY - box.top) / box.height) * DAY), 0), DAY);
   };
+  // The day whose column lies under the pointer.
+  const dayAt = (event: PointerEvent): string | undefined =>
+    [...area.current!.parentElement!.querySelectorAll<HTMLElement>(".week-day")].find((column) => {
+      const { left, right } = column.getBoundingClientRect();
+      return event.clientX >= left && event.clientX <= right;
+    })?.dataset.day;
   const begin = (event: PointerEvent, what: Drag["what"], day: string, at?: Pick) => {
     if (event.button !== 0) return;
     event.stopPropagation();
@@ -46,17 +66,20 @@ export function Grid({ plan, week, picked, pick, change }: Given) {
     area.current!.setPointerCapture(event.pointerId);
     const start = minuteAt(event, area.current!);
     pick(at);
-    setDrag({ what, pick: at, start, plan, day, now: start });
+    setDrag({ what, pick: at, start, plan, day, over: day, now: start });
   };
   const move = (event: PointerEvent) => {
     if (!drag || !area.current) return;
     const now = minuteAt(event, area.current);
-    if (now === drag.now) return;
-    setDrag({ ...drag, now });
+    const over = dayAt(event) ?? drag.over;
+    if (now === drag.now && over === drag.over) return;
+    setDrag({ ...drag, now, over });
     const index = drag.pick?.index ?? 0;
     const window = drag.plan.windows[index];
-    if (drag.what === "move") change(withWindow(drag.plan, index, moved(window!, now - drag.start)));
-    else if (drag.what === "round") change(withRound(drag.plan, index, { at: timeOf(Math.min(now, DAY - 5)) }));
+    const sideways = drag.pick && (drag.what === "move" || drag.what === "round") ? onDay(drag.plan, drag.pick, over) : drag.plan;
+    if (drag.pick) pick({ ...drag.pick, day: sideways === drag.plan ? drag.day : over });
+    if (drag.what === "move") change(withWindow(sideways, index, moved(window!, now - drag.start)));
+    else if (drag.what === "round") change(withRound(sideways, index, { at: timeOf(Math.min(now, DAY - 5)) }));
     else if (drag.what !== "draw") change(withWindow(drag.plan, index, stretched(window!, drag.what, now)));
   };
   const finish = () => {
@@ -67,6 +90,17 @@ export function Grid({ plan, week, picked, pick, change }: Given) {
     setDrag(undefined);
   };
   const keys = (event: KeyboardEvent, at: Pick) => {
+    const aside = { ArrowLeft: -1, ArrowRight: 1 }[event.key];
+    if (aside !== undefined) {
+      const to = week.days[(week.days.findIndex(({ day }) => day === at.day) + aside + 7) % 7]!.day;
+      const next = onDay(plan, at, to);
+      if (next !== plan) {
+        change(next);
+        pick({ ...at, day: to });
+        setFocus({ at: `${at.kind} ${at.index} ${to}` }); // it stands in another column now
+      }
+      return event.preventDefault();
+    }
     const step = { ArrowUp: -5, ArrowDown: 5, PageUp: -60, PageDown: 60 }[event.key];
     if (event.key === "Delete" || event.key === "Backspace") {
       change(without(plan, at));
@@ -90,6 +124,7 @@ export function Grid({ plan, week, picked, pick, change }: Given) {
   const draw = (day: Day, column: number) => (
     <div
       key={day.day}
+      data-day={day.day}
       style={{ gridColumn: column + 2 }}
       className={["week-day", day.today && "today", day.day_off && "day-off"].filter(Boolean).join(" ")}
       onPointerDown={(event) => begin(event, "draw", day.day)}
@@ -113,6 +148,7 @@ export function Grid({ plan, week, picked, pick, change }: Given) {
             key={`${index}-${from}`}
             role="button"
             tabIndex={start ? 0 : -1}
+            data-at={start ? `windows ${index} ${day.day}` : undefined}
             aria-label={`Window ${name}, ${day.words}, ${begins} to ${ends}`}
             aria-pressed={Boolean(isPicked("windows", index, day.day))}
             className={["week-window", isPicked("windows", index, day.day)].filter(Boolean).join(" ")}
@@ -135,6 +171,7 @@ export function Grid({ plan, week, picked, pick, change }: Given) {
             key={index}
             role="button"
             tabIndex={0}
+            data-at={`rounds ${index} ${day.day}`}
             aria-label={`Round ${round.name}, ${day.words}, ${round.at}`}
             aria-pressed={Boolean(isPicked("rounds", index, day.day))}
             className={["week-round", isPicked("rounds", index, day.day)].filter(Boolean).join(" ")}
@@ -161,7 +198,7 @@ export function Grid({ plan, week, picked, pick, change }: Given) {
     </div>
   );
   return (
-    <div className="week-grid" role="group" aria-label="The week">
+    <div ref={grid} className="week-grid" role="group" aria-label="The week">
       <div className="week-hours" aria-hidden>
         {HOURS.map((hour) => (
           <span key={hour} style={top(hour * 60)}>

@@ -4,7 +4,7 @@ import type { Week } from "../../api/client";
 import { useSaveWeek, useWeek, useWeekTrial, type Renamed } from "../../api/queries";
 import { CalendarAddress } from "./CalendarAddress";
 import { DaysOff } from "./DaysOff";
-import { Figures, span } from "./Figures";
+import { Figures, PRIORITIES, span } from "./Figures";
 import { Grid } from "./Grid";
 import { LetThrough } from "./LetThrough";
 import { Panel } from "./Panel";
@@ -27,6 +27,12 @@ function useSettled(plan: Plan | undefined, renamed: Renamed[]): Asked {
   return settled;
 }
 
+/** "top 0 min and 2 h 05 min; high …" */
+const waits = (wait: Week["figures"]["wait"]): string =>
+  PRIORITIES.filter((key) => wait[key].count)
+    .map((key) => `${key} ${span(wait[key].usual)} and ${span(wait[key].longest)}`)
+    .join("; ");
+
 /** Plans to start from, each with what it would have done to the person's own last four weeks. */
 function Starts({ week, take }: { week: Week; take: (plan: Plan) => void }) {
   return (
@@ -38,8 +44,7 @@ function Starts({ week, take }: { week: Week; take: (plan: Plan) => void }) {
           {start.figures && (
             <p className="quiet">
               {start.figures.interruptions} moments a day interrupt you, {week.without.interruptions} without a plan;{" "}
-              {span(start.figures.undisturbed)} undisturbed; usual wait {span(start.figures.wait.rest.usual)}, longest{" "}
-              {span(start.figures.wait.rest.longest)}; top and high mail usually waits {span(start.figures.wait.now.usual)}.
+              {span(start.figures.undisturbed)} undisturbed. Waits, usual and longest: {waits(start.figures.wait)}.
             </p>
           )}
           {start.loses.length > 0 && <p className="in-place">It lacks what {start.loses.join(", ")} names; change that first.</p>}
@@ -85,7 +90,7 @@ function Drawing({ week }: { week: Week }) {
         <p className="sub">
           Mail that arrives in a hatched window waits for the next round, or for the window’s end. The grey bars show when mail
           usually arrives. Draw a window on a day; double-click adds a round; arrow keys move what has the focus, with Shift its
-          end.
+          end; drag sideways for another day.
         </p>
         <Grid plan={shown} week={week} picked={picked} pick={setPicked} change={setPlan} />
       </main>

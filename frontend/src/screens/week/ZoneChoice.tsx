@@ -4,6 +4,7 @@ import IconButton from "@mui/material/IconButton";
 import { useState, type FormEvent } from "react";
 import type { Week } from "../../api/client";
 import { useSaveZone, useZones } from "../../api/queries";
+import { DateSpan, spanOf } from "../../parts/DateSpan";
 
 const FRESH = { time_zone: "", from: "", until: "" };
 
@@ -18,7 +19,7 @@ export function ZoneChoice({ week }: { week: Week }) {
   const add = (event: FormEvent) => {
     event.preventDefault();
     save.mutate(
-      { time_zone: week.zone, trips: [...week.trips, { ...trip, until: trip.until || trip.from }] },
+      { time_zone: week.zone, trips: [...week.trips, spanOf(trip)] },
       {
         onSuccess: () => {
           setTrip(FRESH);
@@ -77,23 +78,7 @@ export function ZoneChoice({ week }: { week: Week }) {
             value={trip.time_zone}
             onChange={(event) => setTrip({ ...trip, time_zone: event.target.value })}
           />
-          <input
-            className="slot-input"
-            type="date"
-            required
-            aria-label="First day of the trip"
-            value={trip.from}
-            onChange={(event) => setTrip({ ...trip, from: event.target.value })}
-          />
-          to
-          <input
-            className="slot-input"
-            type="date"
-            min={trip.from}
-            aria-label="Last day of the trip"
-            value={trip.until}
-            onChange={(event) => setTrip({ ...trip, until: event.target.value })}
-          />
+          <DateSpan of="of the trip" value={trip} change={(part) => setTrip({ ...trip, ...part })} />
           <Button type="submit">Add the trip</Button>
         </form>
       ) : (

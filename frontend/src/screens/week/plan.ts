@@ -132,3 +132,11 @@ export function alone(plan: Plan, { kind, index, day }: Pick): Plan {
   const rest = { ...thing, days: thing.days.filter((each) => each !== day) };
   return { ...plan, [kind]: [...plan[kind].map((each, at) => (at === index ? rest : each)), own] } as Plan;
 }
+
+/** One of its days given to another day; where that day is its own already, nothing changes. */
+export function onDay(plan: Plan, { kind, index, day }: Pick, to: string): Plan {
+  const thing = plan[kind][index]!;
+  if (day === to || thing.days.includes(to)) return plan;
+  const days = thing.days.map((each) => (each === day ? to : each));
+  return { ...plan, [kind]: plan[kind].map((each, at) => (at === index ? { ...each, days } : each)) } as Plan;
+}
