@@ -54,12 +54,13 @@ class HeldTest < Minitest::Test
     press("b")
     within("section[aria-label='Bring back']") do
       fill_in "Why, for yourself", with: "Ask finance"
-      click_button(text: /in 2 hours/)
+      fill_in "Hours", with: "2"
+      within(".line", text: "or in") { click_button "Then" }
     end
     assert_text "Put off 1 message until 09:50."
     assert_no_link(text: "Purchase order 2207 approved")
     click_link(text: /Held/)
-    within("section", text: "Put off by you") { assert_text "back 09:50" }
+    within("section", text: "Put off by you") { assert_text "back 09:50: Ask finance" }
     go("09:51")
     click_link "Front"
     within("section", text: "Brought back") { assert_link(text: "Purchase order 2207 approved") }

@@ -54,9 +54,7 @@ function Who({ row }: { row: Row }) {
     <span className="who">
       <b>{row.sender}</b> <PriorityWord priority={row.priority} /> <Labels names={row.labels} />
       <Signs row={row} />
-      <time>
-        {row.arrived} · {row.came}
-      </time>
+      <time>{row.because ?? `${row.arrived} · ${row.came}`}</time>
     </span>
   );
 }

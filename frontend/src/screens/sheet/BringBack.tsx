@@ -18,6 +18,7 @@ export function BringBack({ ids, conversation = 1, close, gone }: Given) {
   const [together, setTogether] = useState(false);
   const [own, setOwn] = useState({ date: "", time: "09:00" });
   const [name, setName] = useState("");
+  const [hours, setHours] = useState(4);
   const put = usePutOff();
   const keep = useKeepBackTimes();
   useKey("close", close);
@@ -53,6 +54,22 @@ export function BringBack({ ids, conversation = 1, close, gone }: Given) {
           onChange={(event) => setOwn({ ...own, time: event.target.value })}
         />
         <Button disabled={!own.date || !own.time} onClick={() => off(`${own.date}T${own.time}`)}>
+          Then
+        </Button>
+      </div>
+      <div className="line">
+        or in
+        <input
+          className="slot-input number"
+          type="number"
+          min={1}
+          max={999}
+          aria-label="Hours"
+          value={hours}
+          onChange={(event) => setHours(event.target.valueAsNumber)}
+        />
+        hours
+        <Button disabled={!(hours >= 1)} onClick={() => off(`PT${Math.floor(hours)}H`)}>
           Then
         </Button>
       </div>

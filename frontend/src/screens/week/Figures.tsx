@@ -22,10 +22,10 @@ function Line({ words, value, was }: { words: string; value: string | number; wa
   );
 }
 
-export const PRIORITIES = ["top", "high", "normal", "low"] as const;
+const PRIORITIES = ["top", "high", "normal", "low"] as const;
 
 /** How long mail waits, by priority. */
-function Waits({ wait, was }: { wait: Of["wait"]; was: Of["wait"] }) {
+export function Waits({ wait, was = wait }: { wait: Of["wait"]; was?: Of["wait"] }) {
   const cell = (key: (typeof PRIORITIES)[number], of: "usual" | "longest") => (
     <td>
       {span(wait[key][of])}

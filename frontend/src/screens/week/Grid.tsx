@@ -163,6 +163,7 @@ export function Grid({ plan, week, picked, pick, change }: Given) {
           </div>
         );
       })}
+      {day.today && <div className="week-now" style={top(week.now)} />}
       {plan.rounds.map((round, index) => {
         if (!round.days.includes(day.day)) return null;
         const at: Pick = { kind: "rounds", index, day: day.day };
@@ -194,7 +195,6 @@ export function Grid({ plan, week, picked, pick, change }: Given) {
           </span>
         </div>
       )}
-      {day.today && <div className="week-now" style={top(week.now)} />}
     </div>
   );
   return (

@@ -4,7 +4,7 @@ import type { Week } from "../../api/client";
 import { useSaveWeek, useWeek, useWeekTrial, type Renamed } from "../../api/queries";
 import { CalendarAddress } from "./CalendarAddress";
 import { DaysOff } from "./DaysOff";
-import { Figures, PRIORITIES, span } from "./Figures";
+import { Figures, span, Waits } from "./Figures";
 import { Grid } from "./Grid";
 import { LetThrough } from "./LetThrough";
 import { Panel } from "./Panel";
@@ -27,12 +27,6 @@ function useSettled(plan: Plan | undefined, renamed: Renamed[]): Asked {
   return settled;
 }
 
-/** "top 0 min and 2 h 05 min; high …" */
-const waits = (wait: Week["figures"]["wait"]): string =>
-  PRIORITIES.filter((key) => wait[key].count)
-    .map((key) => `${key} ${span(wait[key].usual)} and ${span(wait[key].longest)}`)
-    .join("; ");
-
 /** Plans to start from, each with what it would have done to the person's own last four weeks. */
 function Starts({ week, take }: { week: Week; take: (plan: Plan) => void }) {
   return (
@@ -42,10 +36,13 @@ function Starts({ week, take }: { week: Week; take: (plan: Plan) => void }) {
           <h3>{start.title}</h3>
           <p>{start.words}</p>
           {start.figures && (
-            <p className="quiet">
-              {start.figures.interruptions} moments a day interrupt you, {week.without.interruptions} without a plan;{" "}
-              {span(start.figures.undisturbed)} undisturbed. Waits, usual and longest: {waits(start.figures.wait)}.
-            </p>
+            <>
+              <p className="quiet">
+                {start.figures.interruptions} moments a day interrupt you, {week.without.interruptions} without a plan;{" "}
+                {span(start.figures.undisturbed)} undisturbed.
+              </p>
+              <Waits wait={start.figures.wait} />
+            </>
           )}
           {start.loses.length > 0 && <p className="in-place">It lacks what {start.loses.join(", ")} names; change that first.</p>}
           <Button onClick={() => take(start.plan)}>Begin with this one</Button>

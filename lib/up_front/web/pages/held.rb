@@ -27,7 +27,12 @@ module UpFront
 
         # What the person put off, the next to come back first.
         def put_off
-          Row.of(Store::State.put_off(@now).order(:surface_at).limit(MOST).to_a, @near).map { |row| row.to_h.merge(because: "back #{@near.moment(row.state.surface_at)}#{" or when answered" if row.state.back_when_answered}") }
+          Row.of(Store::State.put_off(@now).order(:surface_at).limit(MOST).to_a, @near).map { |row| row.to_h.merge(because: back(row.state)) }
+        end
+
+        # "back Wed 08:00, or when answered: Ask Joost first"
+        def back(state)
+          "back #{@near.moment(state.surface_at)}#{", or when answered" if state.back_when_answered}#{": #{state.put_off_reason}" if state.put_off_reason}"
         end
 
         # @return [Array<Hash>] words and at

@@ -44,10 +44,13 @@ module UpFront
             [today, today + 1].map { rulebook.zone.instant(_1, minutes) }.find { _1 > now }
           end
 
-          # @param text [String] ISO 8601 with offset, or a date and a time of day in the owner's zone, or a time of day alone: the next
+          # @param text [String] ISO 8601 with offset, or a date and a time of day in the owner's zone, or a time of day alone: the next;
+          #   or a duration from now
           # @return [Time]
           def moment(text)
             return next_time(Core::Check.new.time(text)) if text.match?(/\A\d\d:\d\d\z/)
+
+            return Core::Duration.parse(text).after(now, rulebook.zone) if text.start_with?("P")
 
             local = text.match(/\A(\d{4}-\d\d-\d\d)T(\d\d):(\d\d)\z/)
             local ? rulebook.zone.instant(Date.iso8601(local[1]), local[2].to_i * 60 + local[3].to_i) : Time.iso8601(text).utc
