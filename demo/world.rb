@@ -64,7 +64,26 @@ module Demo
         UpFront::Desk::ReadSource.new(clock, source).call
       end
       clear_monday
+      live_through_alerts
       UpFront::Desk::Announce.new(clock).call
+    end
+
+    # What alerted in these weeks did so at its time, and most of it was opened.
+    def live_through_alerts
+      random = Random.new(7)
+      claims = UpFront::Store::Claim.where.not(alert: nil).where(surface_at: ..@scenario.opens).order(:surface_at).pluck(:message_id, :surface_at)
+      claims.each do |id, at|
+        UpFront::Desk::RaiseAlerts.new(FixedClock.new(at.to_time)).call([UpFront::Store::State.find(id)])
+      end
+      UpFront::Store::Alert.find_each { |alert| live_through(alert, random) }
+    end
+
+    OPENED = 0.8
+    LATER = [40, 90, 150, 240, 600, 1_500, 4_000].freeze # seconds after which one was opened
+
+    def live_through(alert, random)
+      opened = (alert.at + LATER.sample(random: random) if random.rand < OPENED)
+      alert.update!(sounded_at: alert.at, seen_at: alert.at + 5, opened_at: opened && [opened, @scenario.opens].min, answered_at: alert.at + 30)
     end
 
     def clear_monday

@@ -2,13 +2,19 @@ import { useEffect } from "react";
 import { Navigate, Route, Routes, useLocation, useNavigate } from "react-router";
 import { useEvents, type Connection } from "./api/events";
 import { useStanding } from "./api/queries";
+import { AlertStation } from "./parts/alerts/AlertStation";
 import { Bar } from "./parts/Bar";
 import { DayColumn } from "./parts/DayColumn";
 import { DropZone } from "./parts/DropZone";
 import { useKey } from "./parts/keys";
 import { NoticeBar } from "./parts/NoticeBar";
+import { AlertSettingsScreen } from "./screens/alerts/AlertSettingsScreen";
+import { JournalScreen } from "./screens/alerts/JournalScreen";
+import { LoudScreen } from "./screens/alerts/LoudScreen";
 import { FrontScreen } from "./screens/front/FrontScreen";
 import { HeldScreen } from "./screens/held/HeldScreen";
+import { InksScreen } from "./screens/inks/InksScreen";
+import { WearingScreen } from "./screens/inks/WearingScreen";
 import { BeginScreen } from "./screens/rules/BeginScreen";
 import { CarryScreen } from "./screens/rules/CarryScreen";
 import { DoneScreen } from "./screens/rules/DoneScreen";
@@ -20,7 +26,15 @@ import { WeekScreen } from "./screens/week/WeekScreen";
 import { WelcomeScreen } from "./screens/welcome/WelcomeScreen";
 import "./app.css";
 
-const TITLES: Record<string, string> = { front: "Front", held: "Held", rules: "Rules", week: "Week", "mail-in": "Mail in" };
+const TITLES: Record<string, string> = {
+  front: "Front",
+  held: "Held",
+  rules: "Rules",
+  week: "Week",
+  alerts: "Alerts",
+  inks: "Inks",
+  "mail-in": "Mail in",
+};
 
 function Lost({ connection }: { connection: Connection }) {
   return (
@@ -43,6 +57,7 @@ export function App() {
   useKey("held", () => navigate("/held"));
   useKey("rules", () => navigate("/rules"));
   useKey("week", () => navigate("/week"));
+  useKey("alerts", () => navigate("/alerts"));
   useKey("mailIn", () => navigate("/mail-in"));
   const held = standing.data?.held ?? 0;
   const next = standing.data?.next_round;
@@ -75,6 +90,11 @@ export function App() {
           <Route path="/rules" element={<RulesScreen />} />
           <Route path="/rules/begin" element={<BeginScreen />} />
           <Route path="/rules/people" element={<PeopleScreen />} />
+          <Route path="/rules/inks" element={<InksScreen />} />
+          <Route path="/inks/:name/:id?" element={<WearingScreen />} />
+          <Route path="/alerts" element={<JournalScreen />} />
+          <Route path="/alerts/loud" element={<LoudScreen />} />
+          <Route path="/alerts/settings" element={<AlertSettingsScreen />} />
           <Route path="/rules/carry" element={<CarryScreen />} />
           <Route path="/rules/done" element={<DoneScreen />} />
           <Route path="/rules/:id" element={<EditScreen />} />
@@ -84,6 +104,7 @@ export function App() {
         </Routes>
       </div>
       <NoticeBar />
+      <AlertStation />
     </DropZone>
   );
 }

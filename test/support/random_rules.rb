@@ -39,7 +39,7 @@ class RandomRules
     all = {
       "timing" => one({"now" => true}, {"next_round" => true}, {"off_front" => true}, {"round" => one(*@rounds)}, {"until" => {"days" => rand(4), "at" => "09:30"}}, {"until" => {"weekday" => one(*DAYS), "at" => "07:05"}}, {"until" => {"after" => duration}}),
       "priority" => one(*UpFront::Core::Effects::PRIORITIES, {"raise" => rand(1..3)}, {"lower" => rand(1..3)}), "alert" => alert, "ink" => one(*@inks), "labels" => @labels.sample(rand(1..2), random: @random),
-      "keep_at_top" => flag, "flag" => flag, "mark_read" => flag, "discard" => flag, "follow_up" => {"in" => duration}, "forward" => @forward, "reply" => one(*@templates)
+      "mark_words" => some(WORDS), "keep_at_top" => flag, "flag" => flag, "mark_read" => flag, "discard" => flag, "follow_up" => {"in" => duration}, "forward" => @forward, "reply" => one(*@templates)
     }
     all.to_a.sample(rand(all.size), random: @random).to_h
   end

@@ -23,7 +23,13 @@ export type Starts = Schemas["Starts"];
 export type Clock = Schemas["Clock"];
 export type Standing = Schemas["Standing"];
 export type Done = Schemas["Done"];
-export type Act = "clear" | "flag" | "unflag" | "read" | "unread" | "let_in";
+export type Alert = Schemas["Alert"];
+export type AlertSettings = Schemas["AlertSettings"];
+export type Loudness = Schemas["Loudness"];
+export type InkThing = Schemas["InkThing"];
+export type InkStyle = Schemas["InkStyle"];
+export type Pieces = Schemas["Pieces"];
+export type Act = "clear" | "flag" | "unflag" | "read" | "unread" | "let_in" | "raise" | "lower" | "keep" | "unkeep";
 
 /** What the server refused, in words for a person, with the fields to blame. */
 export class Problem extends Error {

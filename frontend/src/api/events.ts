@@ -6,8 +6,11 @@ import { useNotices } from "../parts/notices";
 const TOUCHES: Record<string, string[]> = {
   arrived: ["day", "held", "standing"],
   surfaced: ["front", "day", "held", "standing", "round", "message"],
-  changed: ["front", "held", "day", "standing", "message", "round"],
+  changed: ["standingAlerts", "front", "held", "day", "standing", "message", "round"],
   rules: [
+    "inks",
+    "sounds",
+    "front",
     "rules",
     "vocabulary",
     "trial",
@@ -23,6 +26,9 @@ const TOUCHES: Record<string, string[]> = {
   ],
   heads_down: ["standing", "held", "day", "headsDown"],
   heads_down_over: ["standing", "held", "day", "front", "headsDown"],
+  alert: ["standingAlerts", "front", "journal", "loudness"],
+  alert_answered: ["standingAlerts", "front", "journal", "loudness"],
+  alert_settings: ["standingAlerts", "front"],
   clock: ["clock", "day", "front", "held"],
   sources: ["sources", "standing", "front", "held", "day"],
 };
@@ -103,6 +109,22 @@ function refresh(queries: QueryClient, { kind, data }: Told) {
   for (const key of touched) void queries.invalidateQueries({ queryKey: [key] });
 }
 
+const hearers = new Set<(kind: string) => void>();
+
+/** Calls for each event of the kinds, and whenever the server is heard again. */
+export function useHear(kinds: string[], act: () => void) {
+  const latest = useRef(act);
+  useEffect(() => {
+    latest.current = act;
+  });
+  const heard = kinds.join();
+  useEffect(() => {
+    const hear = (kind: string) => heard.split(",").includes(kind) && latest.current();
+    hearers.add(hear);
+    return () => void hearers.delete(hear);
+  }, [heard]);
+}
+
 /** Keeps every query current; @returns whether the server is heard. */
 export function useEvents(): Connection {
   const queries = useQueryClient();
@@ -117,6 +139,7 @@ export function useEvents(): Connection {
       listen((told) => {
         if (told.connection) setConnection(told.connection);
         else refresh(queries, told);
+        hearers.forEach((hear) => hear(told.kind));
         const words = (told.data as { words?: string } | undefined)?.words; // a round that came, a heads-down that is over
         if (words) latest.current(words);
       }),

@@ -1,6 +1,6 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useNotices } from "../parts/notices";
-import { api, got, type Act, type RuleBody, type Week } from "./client";
+import { useNotices, type Offer } from "../parts/notices";
+import { api, got, type Act, type AlertSettings, type InkThing, type RuleBody, type Week } from "./client";
 
 /** How often what depends on the time of day is asked anew, for the pace of the clock. */
 export const pace = (rate: number | undefined): number | false => (!rate ? false : rate > 1 ? 1_000 : 15_000);
@@ -136,20 +136,53 @@ export const readCards = (file: File) =>
     }),
   );
 
+export const takeAlerts = () => got(api.POST("/alerts/take"));
+export const alertsSeen = (alerts: number[]) => got(api.POST("/alerts/seen", { body: { alerts } }));
+export const alertsOpened = (messages: number[]) => got(api.POST("/alerts/opened", { body: { messages } }));
+export const useStandingAlerts = () =>
+  useQuery({ queryKey: ["standingAlerts"], queryFn: () => got(api.GET("/alerts/standing")), refetchInterval: 30_000 });
+export const useJournal = (before: number | undefined) =>
+  useQuery({
+    queryKey: ["journal", before],
+    queryFn: () => got(api.GET("/alerts", { params: { query: { before } } })),
+    placeholderData: keepPreviousData,
+  });
+export const useLoudness = () => useQuery({ queryKey: ["loudness"], queryFn: () => got(api.GET("/alerts/loudness")) });
+export const useSounds = () => useQuery({ queryKey: ["sounds"], queryFn: () => got(api.GET("/sounds")) });
+export const useInks = () => useQuery({ queryKey: ["inks"], queryFn: () => got(api.GET("/inks")) });
+export const useInkTrial = (thing: InkThing) =>
+  useQuery({
+    queryKey: ["inkTrial", thing],
+    queryFn: ({ signal }) => got(api.POST("/inks/trial", { body: thing, signal })),
+    placeholderData: keepPreviousData,
+    gcTime: 10_000,
+    retry: false,
+  });
+export const useWearing = (name: string | undefined) =>
+  useQuery({
+    queryKey: ["inks", "wearing", name],
+    queryFn: () => got(api.GET("/inks/wearing", { params: { query: { name: name! } } })),
+    enabled: name !== undefined,
+  });
+
 /**
  * A mutation whose outcome is told in a notice, with undo where there is one.
  * @param inline where it is used shows what went wrong itself
  */
 function useTold<Given, Result extends { words: string; undo_id?: number | null }>(
   act: (given: Given) => Promise<Result>,
-  { quiet = false, inline = false } = {},
+  {
+    quiet = false,
+    inline = false,
+    offer,
+  }: { quiet?: boolean; inline?: boolean; offer?: (given: Given) => Offer | undefined } = {},
 ) {
   const queries = useQueryClient();
   const { tell, fail } = useNotices();
   return useMutation({
     mutationFn: act,
-    onSuccess: (done) => {
-      if (!quiet) tell(done.words, done.undo_id ?? undefined);
+    onSuccess: (done, given) => {
+      if (!quiet) tell(done.words, done.undo_id ?? undefined, done.undo_id ? offer?.(given) : undefined);
       return queries.invalidateQueries();
     },
     onError: (problem) => {
@@ -158,8 +191,47 @@ function useTold<Given, Result extends { words: string; undo_id?: number | null 
   });
 }
 
-export const useAct = () =>
-  useTold((given: { act: Act; messages: number[]; sender?: boolean }) => got(api.POST("/acts", { body: given })));
+export const useAlways = () => useTold((id: number) => got(api.POST("/messages/{id}/always", { params: { path: { id } } })));
+
+/** Acts on messages; a priority given by hand to one of them may become a rule, if asked. */
+export function useAct() {
+  const always = useAlways();
+  const byHand = ({ act, messages }: { act: Act; messages: number[] }) => {
+    const [id, ...others] = messages;
+    if (id === undefined || others.length > 0 || (act !== "raise" && act !== "lower")) return undefined;
+    return { words: "Always for this sender", act: () => always.mutate(id) };
+  };
+  return useTold((given: { act: Act; messages: number[]; sender?: boolean }) => got(api.POST("/acts", { body: given })), {
+    offer: byHand,
+  });
+}
+export const useLabelling = () =>
+  useTold((given: { messages: number[]; on?: string[]; off?: string[] }) => got(api.POST("/labels", { body: given })));
+export const useKeepUntil = () =>
+  useTold((given: { messages: number[]; until: string }) => got(api.POST("/keeps", { body: given })));
+export const useAnswerAlert = () =>
+  useTold(
+    ({ id, answer }: { id: number; answer: "open" | "again" | "done" }) =>
+      got(api.POST("/alerts/{id}/answer", { params: { path: { id } }, body: { answer } })),
+    { quiet: true },
+  );
+export const useQuieten = () => useTold((id: number) => got(api.POST("/rules/{id}/quieter", { params: { path: { id } } })));
+export const useSaveAlertSettings = () =>
+  useTold((settings: AlertSettings) => got(api.PUT("/alerts/settings", { body: settings })), { quiet: true });
+export const useKeepSound = () =>
+  useTold(
+    ({ file, name }: { file: File; name: string }) =>
+      got(
+        api.POST("/sounds", {
+          params: { query: { name } },
+          body: file as never,
+          bodySerializer: (body) => body as never,
+          headers: { "content-type": "application/octet-stream" },
+        }),
+      ),
+    { inline: true },
+  );
+export const useDeleteSound = () => useTold((id: number) => got(api.DELETE("/sounds/{id}", { params: { path: { id } } })));
 export const useMarkRead = () =>
   useTold((id: number) => got(api.POST("/acts", { body: { act: "read", messages: [id] } })), { quiet: true });
 export const useUndo = () => useTold((id: number) => got(api.POST("/undo/{id}", { params: { path: { id } } })));

@@ -30,6 +30,7 @@ export function Bar({ standing }: { standing: Standing }) {
         </NavLink>
         <NavLink to="/rules">Rules</NavLink>
         <NavLink to="/week">Week</NavLink>
+        <NavLink to="/alerts">Alerts</NavLink>
         <NavLink to="/mail-in">Mail in</NavLink>
       </nav>
       <div className="bar-right">

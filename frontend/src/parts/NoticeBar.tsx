@@ -33,6 +33,7 @@ export function NoticeBar() {
           onPointerLeave={() => (over.current = false)}
         >
           <span>{notice.words}</span>
+          {notice.offer && <Button onClick={notice.offer.act}>{notice.offer.words}</Button>}
           {notice.undo && (
             <Button onClick={undoNow}>
               Undo <KeyCap of="undo" />

@@ -1,9 +1,11 @@
 import { createContext, useCallback, useContext, useMemo, useState, type ReactNode } from "react";
 
-export type Notice = { id: number; words: string; undo?: number; failed?: boolean };
+/** What may be done next, said beside the undo. */
+export type Offer = { words: string; act: () => void };
+export type Notice = { id: number; words: string; undo?: number; offer?: Offer; failed?: boolean };
 type Notices = {
   notice: Notice | undefined;
-  tell: (words: string, undo?: number) => void;
+  tell: (words: string, undo?: number, offer?: Offer) => void;
   /** what came by itself; it does not take the place of a notice with an undo, and follows it */
   mention: (words: string) => void;
   fail: (words: string) => void;
@@ -33,7 +35,7 @@ export function NoticesProvider({ children }: { children: ReactNode }) {
   const value = useMemo<Notices>(
     () => ({
       notice,
-      tell: (words, undo) => show({ words, undo }),
+      tell: (words, undo, offer) => show({ words, undo, offer }),
       mention: (words) => set((now) => mentioned(now, words)),
       fail: (words) => show({ words, failed: true }),
       dismiss: () => set(dismissed),

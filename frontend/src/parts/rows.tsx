@@ -1,10 +1,13 @@
 import AttachFile from "@mui/icons-material/AttachFile";
 import Flag from "@mui/icons-material/Flag";
+import VerticalAlignTop from "@mui/icons-material/VerticalAlignTop";
 import { useState, type ReactNode } from "react";
 import { Link } from "react-router";
-import type { Row, Vocabulary } from "../api/client";
+import type { InkStyle, Row } from "../api/client";
 import { useVocabulary } from "../api/queries";
 import { ChooseBox } from "./chosen";
+import { inkClasses, inkStyle } from "./ink";
+import { Marked } from "./Marked";
 import "./rows.css";
 
 type Given = { row: Row; to: string; selected: boolean; fresh?: boolean; actions?: ReactNode };
@@ -24,36 +27,37 @@ export function Labels({ names }: { names: string[] }) {
   ));
 }
 
-function inkStyle(row: Row, vocabulary: Vocabulary | undefined): React.CSSProperties {
-  const ink = row.ink ? vocabulary?.ink_styles[row.ink] : undefined;
-  if (!ink) return {};
-  return {
-    "--ink-colour": ink.colour,
-    "--ink-weight": ink.weight === "bold" ? 700 : undefined,
-    "--mark": ink.mark ? ink.colour : undefined,
-  } as React.CSSProperties;
-}
+/** The ink that a message wears. */
+const useInk = (row: Row): InkStyle | undefined => {
+  const styles = useVocabulary().data?.ink_styles;
+  return row.ink ? styles?.[row.ink] : undefined;
+};
 
 function Signs({ row }: { row: Row }) {
   return (
     <>
+      {row.kept && <VerticalAlignTop className="sign kept" titleAccess="Kept at top" />}
       {row.flagged && <Flag className="sign flagged" titleAccess="Flagged" />}
       {row.has_attachment && <AttachFile className="sign" titleAccess="Has an attachment" />}
     </>
   );
 }
 
-function classes(kind: string, { row, selected, fresh }: Given) {
-  return ["row", kind, row.unread ? "unread" : "read", selected && "selected", fresh && "fresh", row.ink && "inked"]
+function classes(kind: string, { row, selected, fresh }: Given, ink: InkStyle | undefined) {
+  return ["row", kind, row.unread ? "unread" : "read", selected && "selected", fresh && "fresh", ...inkClasses(ink)]
     .filter(Boolean)
     .join(" ");
 }
+
+const Subject = ({ row }: { row: Row }) => <Marked text={row.subject} pieces={row.subject_pieces} />;
+const Excerpt = ({ row }: { row: Row }) => <Marked text={row.excerpt} pieces={row.excerpt_pieces} />;
 
 function Who({ row }: { row: Row }) {
   return (
     <span className="who">
       <b>{row.sender}</b> <PriorityWord priority={row.priority} /> <Labels names={row.labels} />
       <Signs row={row} />
+      {row.calling && <span className="pill calling">calls</span>}
       <time>{row.because ?? `${row.arrived} · ${row.came}`}</time>
     </span>
   );
@@ -62,13 +66,18 @@ function Who({ row }: { row: Row }) {
 /** Top: a card with an excerpt and its actions. */
 function TopRow(given: Given) {
   const { row, to, actions } = given;
+  const ink = useInk(row);
   return (
-    <div className={classes("top", given)}>
+    <div className={classes("top", given, ink)} style={inkStyle(ink)}>
       <ChooseBox id={row.id} subject={row.subject} />
       <Link to={to} data-row={row.id}>
         <Who row={row} />
-        <span className="subject">{row.subject}</span>
-        <span className="excerpt">{row.excerpt}</span>
+        <span className="subject">
+          <Subject row={row} />
+        </span>
+        <span className="excerpt">
+          <Excerpt row={row} />
+        </span>
       </Link>
       {actions && <div className="actions">{actions}</div>}
     </div>
@@ -78,14 +87,17 @@ function TopRow(given: Given) {
 /** High: two lines. */
 function HighRow(given: Given) {
   const { row, to } = given;
-  const vocabulary = useVocabulary().data;
+  const ink = useInk(row);
   return (
-    <div className={classes("high", given)} style={inkStyle(row, vocabulary)}>
+    <div className={classes("high", given, ink)} style={inkStyle(ink)}>
       <ChooseBox id={row.id} subject={row.subject} />
       <Link to={to} data-row={row.id}>
         <Who row={row} />
         <span className="line">
-          <em>{row.subject}</em> — {row.excerpt}
+          <em>
+            <Subject row={row} />
+          </em>{" "}
+          — <Excerpt row={row} />
         </span>
       </Link>
     </div>
@@ -95,14 +107,17 @@ function HighRow(given: Given) {
 /** Normal: one line. */
 function NormalRow(given: Given) {
   const { row, to } = given;
-  const vocabulary = useVocabulary().data;
+  const ink = useInk(row);
   return (
-    <div className={classes("normal", given)} style={inkStyle(row, vocabulary)}>
+    <div className={classes("normal", given, ink)} style={inkStyle(ink)}>
       <ChooseBox id={row.id} subject={row.subject} />
       <Link to={to} data-row={row.id}>
         <b>{row.sender}</b>
         <span className="line">
-          <em>{row.subject}</em> <Labels names={row.labels} /> — {row.excerpt}
+          <em>
+            <Subject row={row} />
+          </em>{" "}
+          <Labels names={row.labels} /> — <Excerpt row={row} />
         </span>
         <Signs row={row} />
         <time>{row.because ?? row.arrived}</time>

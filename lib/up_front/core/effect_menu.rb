@@ -20,6 +20,7 @@ module UpFront
         ["alert", "raises a tap", "alert banner notify tell", {"level" => "tap"}], ["alert", "raises a chime", "alert sound bell notify ring", {"level" => "chime"}],
         ["alert", "raises a call-out", "alert loud notify big stays", {"level" => "call_out"}], ["alert", "raises no alert", "silent quiet mute", "none"],
         ["ink", "is shown in an ink", "highlight colour mark bold stand out", nil], ["labels", "is labelled", "label tag word category", []],
+        ["mark_words", "has words marked in it", "highlight words text stand out", []],
         ["keep_at_top", "is kept at top", "pin stays first", true], ["flag", "is flagged", "flag mark star", true], ["mark_read", "is marked read", "seen unread", true],
         ["discard", "is discarded", "delete remove throw away bin", true], ["follow_up", "is to be followed up", "remind answer due task", {"in" => "P2D"}],
         ["forward", "is forwarded", "send on pass", []], ["reply", "is answered", "answer template automatic", nil]

@@ -8,8 +8,8 @@ module UpFront
       PRIORITIES = %w[low normal high top].freeze
       LEVELS = %w[tap chime call_out].freeze
       FLAGS = %w[keep_at_top flag mark_read discard].freeze
-      ADDING = %w[labels forward].freeze
-      KEYS = %w[timing priority alert ink keep_at_top flag mark_read discard labels follow_up forward reply].freeze
+      ADDING = %w[labels forward mark_words].freeze
+      KEYS = %w[timing priority alert ink keep_at_top flag mark_read discard labels mark_words follow_up forward reply].freeze
       MAX_ALERT_TEXT = 500
       SOUNDS = %w[Bell Buoy Crane Gull Harbour Lantern Tide Wave].freeze # those that a page offers; a rulebook may name others
 
@@ -53,6 +53,7 @@ module UpFront
           when "ink" then names.fetch(:inks, given, at)
           when "reply" then names.fetch(:templates, given, at)
           when "labels" then at.list(given, empty: false) { |item, place| names.fetch(:labels, item, place) }
+          when "mark_words" then at.list(given, empty: false) { |item, place| Types::Text.term(item, "mentions", place) }
           when "forward" then at.list(given, empty: false) { |item, place| forwarding(item, place, names) }
           when *FLAGS then at.flag(given)
           end

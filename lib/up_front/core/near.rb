@@ -25,6 +25,8 @@ module UpFront
       # "Tuesday 9 March"
       def day(date) = date.strftime((date.year == @today.year) ? "%A %-d %B" : "%A %-d %B %Y")
 
+      def today_or_day(date) = (date == @today) ? "Today" : day(date)
+
       # "1 h 04 min"; "2 days 3 h" beyond two days
       def span(instant)
         minutes = ((instant - @now) / 60).ceil

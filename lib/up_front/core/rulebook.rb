@@ -9,7 +9,7 @@ module UpFront
       VERSION = 1
       MAX_BYTES = 5 * 1024 * 1024
 
-      attr_reader :owner, :accounts, :names, :plan, :rules, :revision, :document, :candidates, :standpoint
+      attr_reader :owner, :accounts, :names, :plan, :rules, :revision, :document, :candidates, :standpoint, :by_name
 
       # @param json [String] UTF-8, at most 5 MB, strict JSON (RFC 8259) without doubled keys
       # @raise [Refused]
@@ -40,6 +40,7 @@ module UpFront
         @document = document
         @candidates = Candidates.new(@rules)
         @standpoint = Standpoint.new(document)
+        @by_name = @rules.to_h { [_1.name, _1] }.freeze
         freeze
       end
 

@@ -9,7 +9,6 @@ module UpFront
       OPTIONAL = %w[accounts contacts groups labels inks templates forward_to plan rules views].freeze
       OWNER = %w[name addresses organisation time_zone].freeze
       COLOUR = /\A#\h{6}\z/
-      WEIGHTS = %w[normal bold].freeze
 
       def initialize(document, revision:, ids:)
         @check = Check.new
@@ -92,7 +91,7 @@ module UpFront
           forward_to: addresses(@document["forward_to"] || [], @check.at("forward_to")) || [],
           named: {
             labels: named("labels", %w[name colour]) { |item, at| colour(item, at) && item },
-            inks: named("inks", %w[name colour], %w[weight mark]) { |item, at| ink(item, at) },
+            inks: named("inks", %w[name colour], Ink::OPTIONAL) { |item, at| ink(item, at) },
             templates: named("templates", %w[name text]) { |item, at| at.at("text").text(item["text"]) && item },
             windows: plan.windows.to_h { [Text.fold(_1.name), _1] },
             rounds: plan.rounds.to_h { [Text.fold(_1.name), _1] }
@@ -185,8 +184,9 @@ module UpFront
 
       def ink(item, check)
         colour(item, check)
-        check.at("weight").one_of(item["weight"], WEIGHTS) if item.key?("weight")
+        Ink::CHOICES.each { |key, choices| check.at(key).one_of(item[key], choices) if item.key?(key) }
         check.at("mark").flag(item["mark"]) if item.key?("mark")
+        check.at("tint").refuse("a colour as #RRGGBB", item["tint"]) unless item["tint"].nil? || item["tint"].to_s.match?(COLOUR)
         item
       end
 

@@ -29,7 +29,7 @@ module UpFront
           "owner" => object({"name" => TEXT, "addresses" => list("address", least: 0), "organisation" => list("domain", least: 0), "time_zone" => NAME, "trips" => trips}, RulebookReader::OWNER),
           "accounts" => named("addresses" => list("address", least: 0)), "contacts" => list("member", least: 0), "groups" => named("members" => list("member", least: 0)),
           "labels" => named("colour" => ref("colour")), "templates" => named("text" => TEXT), "forward_to" => list("address", least: 0),
-          "inks" => {"type" => "array", "items" => object({"name" => NAME, "colour" => ref("colour"), "weight" => {"enum" => RulebookReader::WEIGHTS}, "mark" => FLAG}, %w[name colour])},
+          "inks" => {"type" => "array", "items" => object({"name" => NAME, "colour" => ref("colour"), "weight" => {"enum" => Ink::WEIGHTS}, "slant" => {"enum" => Ink::SLANTS}, "size" => {"enum" => Ink::SIZES}, "mark" => FLAG, "tint" => {"oneOf" => [ref("colour"), {"type" => "null"}]}}, %w[name colour])},
           "plan" => object({"windows" => named("days" => ref("days"), "from" => ref("time"), "to" => ref("end_time")), "rounds" => named("days" => ref("days"), "at" => ref("time")), "days_off" => {"type" => "array", "items" => {"anyOf" => [ref("date"), object({"from" => ref("date"), "until" => ref("date"), "name" => NAME}, %w[from until])]}}, "busy" => named("from" => ref("instant"), "to" => ref("instant")), "heads_down" => named("days" => ref("days"), "from" => ref("time"), "to" => ref("end_time"))}),
           "rules" => list("rule", least: 0), "views" => {"type" => "array"}
         }, RulebookReader::REQUIRED)
@@ -72,7 +72,7 @@ module UpFront
         object({
           "timing" => ref("timing"), "priority" => {"oneOf" => [{"enum" => Effects::PRIORITIES.reverse}, step.call("raise"), step.call("lower")]},
           "alert" => {"oneOf" => [{"const" => "none"}, alert]}, "ink" => NAME, **Effects::FLAGS.to_h { [_1, FLAG] }, "labels" => {"type" => "array", "minItems" => 1, "items" => NAME},
-          "follow_up" => object({"in" => ref("duration")}, %w[in]), "forward" => list("address"), "reply" => NAME
+          "mark_words" => {"type" => "array", "minItems" => 1, "items" => NAME}, "follow_up" => object({"in" => ref("duration")}, %w[in]), "forward" => list("address"), "reply" => NAME
         })
       end
 

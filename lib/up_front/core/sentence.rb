@@ -77,6 +77,7 @@ module UpFront
         when "alert" then (value == "none") ? "no alert" : alert(value)
         when "ink" then "ink #{Quoting.name(value)}"
         when "labels" then "label #{Words.join(value.map { Quoting.name(_1) }, "and")}"
+        when "mark_words" then "mark the words #{Words.join(value.map { Quoting.text(_1) }, "and")}"
         when "follow_up" then "follow up in #{Duration.say(value["in"])}"
         when "forward" then "forward to #{Words.join(value.map { Quoting.address(_1) }, "and")}"
         when "reply" then "reply with #{Quoting.name(value)}"

@@ -6,16 +6,21 @@ module UpFront
     module Standing
       module_function
 
-      # @param now_count [Integer] messages of top or high priority on the Front @param others [Integer] the rest there
+      # @param now_count [Integer] messages in the band Now @param high [Integer] of high priority beside those
+      # @param others [Integer] all but those in Now
       # @param held [Integer] @param next_words [String, nil] when the next held mail comes, "the 10:30 round"; where
       #   nothing is held, the next round @param next_count [Integer] how many come then
       # @return [Array(String, String)] the lead, and the line under it
-      def front(now_count:, others:, held:, next_words:, next_count:)
-        [lead(now_count, others), waiting(held, next_words, next_count)]
+      def front(now_count:, high:, others:, held:, next_words:, next_count:)
+        [lead(now_count, high, others), waiting(held, next_words, next_count)]
       end
 
-      def lead(now_count, others)
-        return "#{Words.sentence(Words.count(now_count, "message"))} #{(now_count == 1) ? "needs" : "need"} you now." if now_count.positive?
+      def lead(now_count, high, others)
+        more = "#{Words.count(high, "more", "more")} of high priority" if high.positive?
+        if now_count.positive?
+          return "#{Words.sentence(Words.count(now_count, "message"))} #{(now_count == 1) ? "needs" : "need"} you now#{", #{more}" if more}."
+        end
+        return "Nothing needs you at once; #{Words.count(high, "message")} of high priority." if more
 
         others.zero? ? "Nothing needs you. The Front is clear." : "Nothing needs you now."
       end

@@ -9,33 +9,48 @@ module UpFront
         @text = text
         @folded = +""
         @starts = []
-        text.grapheme_clusters.each_with_object([0]) do |cluster, at|
-          take(cluster, at[0])
-          at[0] += cluster.size
-        end
+        @endings = []
+        text.grapheme_clusters.inject(0) { |position, cluster| take(cluster, position) }
       end
 
       # @param pattern [Regexp] over the folded text @return [String, nil] the original letters found
       def original(pattern)
-        match = pattern.match(@folded) or return
-        from, to = match.offset(0)
-        return if to <= from
+        place = place(pattern, 0) or return
+        @text[letters(place)]
+      end
 
-        last = @starts[to - 1]
-        @text[@starts[from]...(last + cluster_size(last))]
+      # @param pattern [Regexp] @return [Array<Range<Integer>>] half-open, where in the original it is found
+      def places(pattern)
+        found = []
+        from = 0
+        while (place = place(pattern, from))
+          found << letters(place)
+          from = place.end
+        end
+        found
       end
 
       private
 
-      def take(cluster, position)
-        piece = cluster.match?(/\A[[:space:]]/) ? " " : Text.fold(cluster)
-        return if piece == " " && (@folded.empty? || @folded.end_with?(" "))
-
-        piece.each_char { @starts << position }
-        @folded << piece
+      # @return [Range, nil] half-open, in the folded text
+      def place(pattern, from)
+        match = pattern.match(@folded, from) or return
+        start, ending = match.offset(0)
+        start...ending if ending > start
       end
 
-      def cluster_size(start) = @text[start..].grapheme_clusters.first&.size || 1
+      def letters(place) = @starts[place.begin]...@endings[place.end - 1]
+
+      # @return [Integer] where the next cluster starts
+      def take(cluster, position)
+        following = position + cluster.size
+        piece = cluster.match?(/\A[[:space:]]/) ? " " : Text.fold(cluster)
+        return following if piece == " " && (@folded.empty? || @folded.end_with?(" "))
+
+        piece.each_char { @starts << position && @endings << following }
+        @folded << piece
+        following
+      end
     end
   end
 end

@@ -55,6 +55,7 @@ module UpFront
         case topic
         when "labels" then @labels |= effects["labels"]
         when "forward" then @forward |= effects["forward"]
+        when "mark_words" then nil # they stand in the trace, and only marking asks for them
         else @steps += effects.steps
         end
       end

@@ -12,7 +12,7 @@ module UpFront
         "asks_first" => "matched, and asks first"
       }.freeze
 
-      # @param claim [Hash] priority, labels, surface_at, held, trace, arrived_at @param state [Hash] came, let_in_at
+      # @param claim [Hash] priority, labels, surface_at, held, trace, arrived_at @param state [Hash] came, let_in_at, surfaced, own (what the person decided by hand, in words)
       # @param near [Near]
       def initialize(claim, state, near)
         @claim = claim
@@ -29,7 +29,7 @@ module UpFront
 
       # @return [Array<Line>]
       def lines
-        [arrival, *@trace["rules"].select { _1["outcome"] == "matched" }.flat_map { spoken(_1) }, ending].compact
+        [arrival, *@trace["rules"].select { _1["outcome"] == "matched" }.flat_map { spoken(_1) }, own, ending].compact
       end
 
       # @param trace [Hash, Trace] with every rule
@@ -72,6 +72,9 @@ module UpFront
         end
         Line.new(time: @near.moment(@claim[:arrived_at]), before: before)
       end
+
+      # What the person said by hand stands over the rules.
+      def own = (Line.new(before: "#{Words.sentence(Words.join(@state[:own], "and"))}, by you") if @state[:own]&.any?)
 
       def ending
         moment = @trace["timing"].filter_map { waiting(_1) }.last or return

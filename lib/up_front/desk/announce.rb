@@ -15,6 +15,7 @@ module UpFront
           due = Store::State.to_announce(now).order(:surface_at).to_a
           due.group_by(&:surface_at).each { |at, states| event("surfaced", ids: states.map(&:message_id), at: at.iso8601, **round(at, states)) }
           Store::State.where(message_id: due.map(&:message_id)).update_all(announced_at: now)
+          RaiseAlerts.new(clock).call(due)
           over.each { |heads_down| tell_over(heads_down) }
           due.map(&:message_id)
         end
@@ -36,7 +37,7 @@ module UpFront
         return {} unless plan.stops_on(plan.zone.date(at)).any? { _1.at == at }
 
         own = states.reject { _1.let_in_at || _1.put_off_at }
-        priorities = Store::Claim.where(message_id: own.map(&:message_id)).where.not(round: nil).pluck(:priority)
+        priorities = Store::State.where(message_id: own.map(&:message_id)).claimed.where.not(claims: {round: nil}).pluck(Arel.sql(Store::State::PRIORITY))
         return {} if priorities.empty?
 
         loud = %w[top high].filter_map { |priority| priorities.count(priority).then { |count| "#{count} #{priority}" if count.positive? } }

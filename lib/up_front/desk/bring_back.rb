@@ -40,6 +40,8 @@ module UpFront
       def change?(_state) = true
       def change(state) = state.assign_attributes(surface_at: @at, put_off_at: now, put_off_reason: @reason, back_when_answered: @when_answered, cleared_at: nil, announced_at: nil)
 
+      def also(ids) = AnswerAlert.new(clock).answered(ids)
+
       def words(count)
         near = Core::Near.new(Store::Shelf.rulebook.zone, now)
         "Put off #{messages(count)} until #{near.moment(@at)}#{", or until somebody answers" if @when_answered}."

@@ -18,6 +18,7 @@ module UpFront
             state.save!
             trail(state)
           end
+          also(changed.map(&:message_id))
           undo_id = undo_step(words(states.size), "State" => rows) if changed.any?
           event("changed", ids: changed.map(&:message_id)) if changed.any?
           Done.new(words: words(states.size), undo_id: undo_id)
@@ -25,6 +26,9 @@ module UpFront
       end
 
       private
+
+      # What else becomes of the messages that are changed. @param ids [Array<Integer>]
+      def also(ids) = nil
 
       def messages(count) = (count == 1) ? "1 message" : "#{count} messages"
     end

@@ -8,6 +8,7 @@ module UpFront
 
       def change?(state) = state.cleared_at.nil?
       def change(state) = state.assign_attributes(cleared_at: now)
+      def also(ids) = AnswerAlert.new(clock).answered(ids)
       def words(count) = "Cleared #{messages(count)}. #{(count == 1) ? "It stays in its mailbox." : "They stay in their mailboxes."}"
     end
   end

@@ -9,7 +9,7 @@ module UpFront
     class App < Sinatra::Base
       API = File.join(ROOT, "docs", "openapi.yaml")
       HOSTS = %w[localhost 127.0.0.1 [::1] ::1].freeze
-      POLICY = "default-src 'none'; script-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; font-src 'self'; " \
+      POLICY = "default-src 'none'; script-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; font-src 'self'; media-src 'self'; " \
         "connect-src 'self'; frame-src 'self'; manifest-src 'self'; base-uri 'none'; form-action 'none'; frame-ancestors 'none'"
 
       set :environment, :production
@@ -31,7 +31,7 @@ module UpFront
 
       helpers Helpers
       register Problems
-      [Routes::Reading, Routes::Acts, Routes::Rules, Routes::Rulebooks, Routes::Week, Routes::Mail, Routes::Sources, Routes::Pace].each { register _1 }
+      [Routes::Reading, Routes::Acts, Routes::Rules, Routes::Rulebooks, Routes::Week, Routes::Alerts, Routes::Mail, Routes::Sources, Routes::Pace].each { register _1 }
 
       before do
         headers "content-security-policy" => POLICY, "x-content-type-options" => "nosniff", "referrer-policy" => "no-referrer"

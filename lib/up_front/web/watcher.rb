@@ -29,6 +29,7 @@ module UpFront
         if Store::Rulebook.exists?
           sources.each { reader(_1).call }
           Desk::Announce.new(@clock).call
+          Desk::CallAgain.new(@clock).call
           look_at_calendar
         end
       rescue => error

@@ -8,6 +8,7 @@ import { KeyCap } from "../../parts/KeyCap";
 import { Brief, MessageRow } from "../../parts/rows";
 import { useCalmRows } from "../../parts/useCalmRows";
 import { neighbour, useRowKeys } from "../../parts/useRowKeys";
+import { InkLegend } from "../inks/InkLegend";
 import { SheetPane } from "../sheet/SheetPane";
 
 const idsOf = (front: Front) => front.sections.flatMap(({ messages }) => messages.map(({ id }) => id));
@@ -59,13 +60,18 @@ function Band({
       actions={actions(row)}
     />
   );
-  const low = section.messages.filter(({ priority }) => priority === "low");
-  const rest = section.messages.filter(({ priority }) => priority !== "low");
+  const [whole, setWhole] = useState(false);
+  const most = section.most ?? undefined;
+  const shown = most === undefined || whole ? section.messages : section.messages.slice(0, most);
+  const more = section.messages.length - shown.length;
+  const low = shown.filter(({ priority, kept }) => priority === "low" && !kept && section.key !== "now");
+  const rest = shown.filter((row) => !low.includes(row));
   return (
     <section aria-label={section.title}>
       <div className="band">
         <h2>{section.title}</h2>
         <span className="count">{section.count}</span>
+        {most !== undefined && <span className="right">shows at most {most}</span>}
         {section.key !== "now" && (
           <span className="right">
             <Button
@@ -85,6 +91,13 @@ function Band({
       </div>
       {rest.map(render)}
       <Brief rows={low} render={render} />
+      {more > 0 && (
+        <p className="more-line">
+          <Button variant="text" onClick={() => setWhole(true)}>
+            {more === 1 ? "One more needs you now" : `${more} more need you now`}
+          </Button>
+        </p>
+      )}
     </section>
   );
 }
@@ -123,6 +136,7 @@ export function FrontScreen() {
             {page.sections.map((section) => (
               <Band key={section.key} section={section} open={open} fresh={freshIds} act={act} />
             ))}
+            <InkLegend names={page.inks} />
             {page.older > 0 && (
               <p className="quiet">{page.older} older messages are on the Front too. Clear some of these to see them.</p>
             )}

@@ -2,10 +2,10 @@ import Button from "@mui/material/Button";
 import MenuItem from "@mui/material/MenuItem";
 import Select from "@mui/material/Select";
 import { useNavigate, useParams } from "react-router";
-import type { Act } from "../../api/client";
+import type { Act, Row } from "../../api/client";
 import { useAct, useHeld, useMoveToMoment } from "../../api/queries";
 import { ChosenBar } from "../../parts/chosen";
-import { MessageRow } from "../../parts/rows";
+import { Brief, MessageRow } from "../../parts/rows";
 import { neighbour, useRowKeys } from "../../parts/useRowKeys";
 import "../rules/rules.css";
 import { SheetPane } from "../sheet/SheetPane";
@@ -43,6 +43,15 @@ export function HeldScreen() {
   const moving = useMoveToMoment();
   const act = (name: Act, ids: number[], sender?: boolean) => acting.mutate({ act: name, messages: ids, sender });
   useRowKeys("/held", open);
+  const render = (row: Row) => (
+    <MessageRow
+      key={row.id}
+      row={row}
+      to={`/held/${row.id}`}
+      selected={row.id === open}
+      actions={<Button onClick={() => act("let_in", [row.id])}>Let in now</Button>}
+    />
+  );
   const page = held.data;
   return (
     <div className="screen">
@@ -82,15 +91,8 @@ export function HeldScreen() {
                     </Button>
                   </span>
                 </div>
-                {group.messages.map((row) => (
-                  <MessageRow
-                    key={row.id}
-                    row={row}
-                    to={`/held/${row.id}`}
-                    selected={row.id === open}
-                    actions={<Button onClick={() => act("let_in", [row.id])}>Let in now</Button>}
-                  />
-                ))}
+                {group.messages.filter(({ priority }) => priority !== "low").map(render)}
+                <Brief rows={group.messages.filter(({ priority }) => priority === "low")} render={render} />
               </section>
             ))}
             {page.put_off.length > 0 && (

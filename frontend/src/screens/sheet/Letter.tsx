@@ -2,6 +2,7 @@ import Button from "@mui/material/Button";
 import { useRef, useState } from "react";
 import type { Sheet } from "../../api/client";
 import { useRemoteContent } from "../../api/queries";
+import { Marked } from "../../parts/Marked";
 
 /** The frame runs no script; it grows to its content, so that the sheet alone scrolls. */
 function Html({ id }: { id: number }) {
@@ -41,7 +42,11 @@ export function Letter({ sheet }: { sheet: Sheet }) {
   return (
     <div className="letter">
       {sheet.unreadable && <p className="remote">This could not be read as mail. It is shown as it was received, whole.</p>}
-      {sheet.html && !plain ? <Html id={sheet.id} /> : <div className="text">{sheet.text || "(no text)"}</div>}
+      {sheet.html && !plain ? (
+        <Html id={sheet.id} />
+      ) : (
+        <div className="text">{sheet.text ? <Marked text={sheet.text} pieces={sheet.text_pieces} /> : "(no text)"}</div>
+      )}
       {sheet.html && (
         <Button variant="text" onClick={() => setPlain(!plain)}>
           {plain ? "Show it as designed" : "Show the text alone"}

@@ -2,11 +2,15 @@ import Button from "@mui/material/Button";
 import { useEffect, useRef, useState, type ReactNode } from "react";
 import { useNavigate } from "react-router";
 import type { Act, Sheet } from "../../api/client";
-import { useMarkRead, useSheet } from "../../api/queries";
+import { alertsOpened, useMarkRead, useSheet, useVocabulary } from "../../api/queries";
+import { inkClasses, inkStyle } from "../../parts/ink";
 import { useKey } from "../../parts/keys";
 import { KeyCap } from "../../parts/KeyCap";
+import { Marked } from "../../parts/Marked";
 import { Labels, PriorityWord } from "../../parts/rows";
 import { BringBack } from "./BringBack";
+import { KeepPane } from "./KeepPane";
+import { LabelsPane } from "./LabelsPane";
 import { Letter } from "./Letter";
 import { MakeRule } from "./MakeRule";
 import { Why } from "./Why";
@@ -31,6 +35,8 @@ const initials = (name: string) =>
 
 function Head({ sheet }: { sheet: Sheet }) {
   const sender = sheet.from[0];
+  const styles = useVocabulary().data?.ink_styles;
+  const ink = sheet.ink ? styles?.[sheet.ink] : undefined;
   return (
     <>
       <div className="meta">
@@ -45,16 +51,45 @@ function Head({ sheet }: { sheet: Sheet }) {
         </div>
         <time>{sheet.arrived}</time>
       </div>
-      <h1>
-        {sheet.subject} <PriorityWord priority={sheet.priority} /> <Labels names={sheet.labels} />
+      <h1 className={inkClasses(ink).join(" ")} style={inkStyle(ink)}>
+        <Marked text={sheet.subject} pieces={sheet.subject_pieces} /> <PriorityWord priority={sheet.priority} />{" "}
+        <Labels names={sheet.labels} />
       </h1>
     </>
   );
 }
 
-type ActionsGiven = { sheet: Sheet; act: Given["act"]; gone: Given["gone"]; makeRule: () => void; bringBack: () => void };
+type Pane = "rule" | "back" | "labels" | "keep";
+type ActionsGiven = { sheet: Sheet; act: Given["act"]; gone: Given["gone"]; show: (pane: Pane) => void };
 
-function Actions({ sheet, act, gone, makeRule, bringBack }: ActionsGiven) {
+/** How loud it is, by hand: priority, top, labels. */
+function Weigh({ sheet, act, show }: Pick<ActionsGiven, "sheet" | "act" | "show">) {
+  const weigh = (name: Act) => act(name, [sheet.id]);
+  useKey("raise", () => weigh("raise"), sheet.priority !== "top");
+  useKey("lower", () => weigh("lower"), sheet.priority !== "low");
+  useKey("keep", () => (sheet.kept ? weigh("unkeep") : show("keep")));
+  useKey("label", () => show("labels"));
+  return (
+    <div className="sheet-weigh" role="group" aria-label="Its weight">
+      <Button variant="text" disabled={sheet.priority === "top"} onClick={() => weigh("raise")}>
+        Raise <KeyCap of="raise" />
+      </Button>
+      <Button variant="text" disabled={sheet.priority === "low"} onClick={() => weigh("lower")}>
+        Lower <KeyCap of="lower" />
+      </Button>
+      <Button variant="text" onClick={() => (sheet.kept ? weigh("unkeep") : show("keep"))}>
+        {sheet.kept ? "No longer at top" : "Keep at top"} <KeyCap of="keep" />
+      </Button>
+      <Button variant="text" onClick={() => show("labels")}>
+        Labels <KeyCap of="label" />
+      </Button>
+    </div>
+  );
+}
+
+function Actions({ sheet, act, gone, show }: ActionsGiven) {
+  const makeRule = () => show("rule");
+  const bringBack = () => show("back");
   const leave = (name: Act) => {
     gone(sheet.id);
     act(name, [sheet.id]);
@@ -71,6 +106,7 @@ function Actions({ sheet, act, gone, makeRule, bringBack }: ActionsGiven) {
   useKey("bringBack", bringBack);
   return (
     <div className="sheet-foot">
+      <Weigh sheet={sheet} act={act} show={show} />
       {sheet.put_off && (
         <Button variant="contained" onClick={letIn}>
           Bring back now <KeyCap of="letIn" />
@@ -126,6 +162,7 @@ function useReadOnce(sheet: Sheet | undefined) {
     if (!sheet || done.current === sheet.id) return;
     done.current = sheet.id;
     if (sheet.unread) markRead.mutate(sheet.id);
+    if (sheet.alerted) void alertsOpened([sheet.id]).catch(() => undefined); // only the journal misses it
   }, [sheet, markRead]);
 }
 
@@ -133,10 +170,11 @@ function useReadOnce(sheet: Sheet | undefined) {
 export function SheetPane({ id, place, act, gone, empty }: Given) {
   const sheet = useSheet(id);
   const navigate = useNavigate();
-  const [ruling, setRuling] = useState<number>();
-  const [putting, setPutting] = useState<number>();
+  const [shown, setShown] = useState<{ pane: Pane; id: number }>();
   const data = id === undefined ? undefined : sheet.data;
-  useReadOnce(place === "/front" ? data : undefined);
+  const pane = shown?.id === id ? shown?.pane : undefined;
+  const close = () => setShown(undefined);
+  useReadOnce(place === "/held" ? undefined : data);
   if (id === undefined) return <aside className="sheet nothing">{empty}</aside>;
   return (
     <aside className="sheet" aria-label="Message">
@@ -147,6 +185,7 @@ export function SheetPane({ id, place, act, gone, empty }: Given) {
         {data && (
           <>
             <Head sheet={data} />
+            {data.keep_until && data.kept && <p className="hint">Kept at top until {data.keep_until}.</p>}
             {data.put_off && <p className="hint">{data.put_off}</p>}
             <Why why={data.why} />
             <Letter sheet={data} />
@@ -155,21 +194,21 @@ export function SheetPane({ id, place, act, gone, empty }: Given) {
         )}
         {sheet.isError && <p className="error-words">{sheet.error.message}</p>}
       </div>
-      {data && ruling === id && <MakeRule id={id} close={() => setRuling(undefined)} />}
-      {data && putting === id && (
+      {data && pane === "rule" && <MakeRule id={id} close={close} />}
+      {data && pane === "labels" && <LabelsPane id={id} has={data.labels} close={close} />}
+      {data && pane === "keep" && <KeepPane id={id} act={act} close={close} />}
+      {data && pane === "back" && (
         <BringBack
           ids={[id]}
           conversation={data.conversation}
-          close={() => setPutting(undefined)}
+          close={close}
           gone={() => {
-            setPutting(undefined);
+            close();
             gone(id);
           }}
         />
       )}
-      {data && ruling !== id && putting !== id && (
-        <Actions sheet={data} act={act} gone={gone} makeRule={() => setRuling(id)} bringBack={() => setPutting(id)} />
-      )}
+      {data && !pane && <Actions sheet={data} act={act} gone={gone} show={(next) => setShown({ pane: next, id })} />}
     </aside>
   );
 }

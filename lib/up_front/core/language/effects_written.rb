@@ -38,6 +38,7 @@ module UpFront
         OTHERS = [
           topic("ink", given(say("ink") >> Phrases::GAP >> Phrases::NAME.as(:name)) { _1[:name] }),
           topic("labels", given(say("label") >> Phrases::GAP >> Phrases.several(Phrases::NAME, Phrases::AND).as(:names)) { _1[:names] }),
+          topic("mark_words", given(say("mark the words") >> Phrases::GAP >> Phrases.several(Phrases::QUOTED, Phrases::AND).as(:words)) { _1[:words] }),
           topic("follow_up", given(say("follow up in") >> Phrases::GAP >> Phrases::DURATION.as(:after)) { {"in" => _1[:after]} }),
           topic("forward", given(say("forward to") >> Phrases::GAP >> Phrases.several(Phrases::ADDRESS, Phrases::AND).as(:to)) { _1[:to] }),
           topic("reply", given(say("reply with") >> Phrases::GAP >> Phrases::NAME.as(:name)) { _1[:name] })

@@ -48,11 +48,11 @@ module UpFront
           end
         end
 
-        def count(stop) = Store::State.where(came: "arrived", surface_at: stop.at, let_in_at: nil).joins("JOIN claims ON claims.message_id = states.message_id AND claims.round IS NOT NULL").count
+        def count(stop) = Store::State.where(came: "arrived", surface_at: stop.at, let_in_at: nil).claimed.where.not(claims: {round: nil}).count
 
         def arrivals
           Store::Message.joins(:claim, :state).where(states: {came: "arrived"}, arrived_at: @start...@ending).order(:arrived_at).limit(MOST_TICKS)
-            .pluck("messages.id", "messages.arrived_at", "claims.priority", "claims.held")
+            .pluck("messages.id", "messages.arrived_at", Arel.sql(Store::State::PRIORITY), "claims.held")
             .map { |id, at, priority, held| {id: id, minute: @zone.minutes(at), priority: priority, held: held} }
         end
       end

@@ -7,8 +7,9 @@ module UpFront
       class Front
         MOST = 500 # rows on the page; older ones are counted and asked for by a cursor
 
-        Section = Struct.new(:key, :title, :rows, keyword_init: true) do
-          def to_h = {key: key, title: title, count: rows.size, messages: rows.sort_by(&:rank).map(&:to_h)}
+        # @!attribute most [Integer, nil] how many show at first; the rest is one line below
+        Section = Struct.new(:key, :title, :rows, :most, keyword_init: true) do
+          def to_h = {key: key, title: title, count: rows.size, most: most, messages: rows.sort_by(&:rank).map(&:to_h)}
         end
 
         # @param before [Time, nil] the cursor: only what surfaced before it
@@ -21,7 +22,7 @@ module UpFront
 
         def to_h
           lead, waiting = sentences
-          {lead: lead, waiting: waiting, held: held, count: total, sections: sections.map(&:to_h), older: [total - rows.size, 0].max,
+          {lead: lead, waiting: waiting, held: held, count: total, sections: sections.map(&:to_h), inks: inks, older: [total - rows.size, 0].max,
            next_cursor: ((total > rows.size) ? rows.last.state.surface_at.iso8601(6) : nil)}
         end
 
@@ -29,14 +30,15 @@ module UpFront
 
         def surfaced = Store::State.surfaced(@now).then { @before ? _1.where("surface_at < ?", @before) : _1 }
         def total = @total ||= surfaced.count
-        def rows = @rows ||= Row.of(surfaced.order(surface_at: :desc, message_id: :desc).limit(MOST).to_a, @near)
+        def rows = @rows ||= Row.of(surfaced.order(surface_at: :desc, message_id: :desc).limit(MOST).to_a, @rulebook, @now)
         def held = @held ||= Store::State.held(@now).count
 
         def sentences
-          urgent = rows.count { urgent?(_1) }
+          urgent = rows.count(&:now_because)
+          high = rows.count { _1.priority == "high" && !_1.now_because }
           first = Store::State.held(@now).minimum(:surface_at)
           count = first ? Store::State.held(@now).where(surface_at: first).count : 0
-          Core::Standing.front(now_count: urgent, others: rows.size - urgent, held: held, next_words: next_words(first), next_count: count)
+          Core::Standing.front(now_count: urgent, high: high, others: rows.size - urgent, held: held, next_words: next_words(first), next_count: count)
         end
 
         # "the 10:30 round", or for what waits for a moment of its own, that moment
@@ -45,13 +47,18 @@ module UpFront
           (first.nil? || stop&.at == first) ? stop && @near.round(stop.at) : @near.moment(first)
         end
 
-        def urgent?(row) = %w[top high].include?(row.priority)
-
+        # What calls for attention now; then what came today, by how it came; then earlier days.
         def sections
-          now, rest = rows.partition { urgent?(_1) }
-          back, rest = rest.partition(&:back?)
+          now, rest = rows.partition(&:now_because)
           today, earlier = rest.partition { @near.today?(_1.state.surface_at) }
-          [section("now", "Now", now), section("back", "Brought back", back), *today_sections(today), *earlier_sections(earlier)].reject { _1.rows.empty? }
+          first = section("now", "Now", now).tap { _1.most = Desk::AlertSettings.now["now_most"] }
+          [first, *today_sections(today), *earlier_sections(earlier)].reject { _1.rows.empty? }
+        end
+
+        # Those that the Front's messages wear, in the rulebook's order.
+        def inks
+          worn = rows.map { _1.claim.ink }.uniq
+          @rulebook.document.fetch("inks", []).map { _1["name"] } & worn
         end
 
         def section(key, title, rows) = Section.new(key: key, title: title, rows: rows)

@@ -10,6 +10,7 @@ module UpFront
         ROUNDS = 8 # of the coming ones, to which a message may be moved
 
         def initialize(rulebook, now)
+          @rulebook = rulebook
           @plan = rulebook.plan
           @now = now
           @near = Core::Near.new(rulebook.zone, now)
@@ -18,7 +19,7 @@ module UpFront
         end
 
         def to_h
-          rows = Row.of(@states, @near)
+          rows = Row.of(@states, @rulebook, @now)
           groups = rows.group_by { [_1.state.surface_at, _1.claim.round] }.map { |(at, round), group| group(at, round, group) }
           {lead: lead, count: @count, groups: groups, put_off: put_off, rounds: rounds}
         end
@@ -27,7 +28,7 @@ module UpFront
 
         # What the person put off, the next to come back first.
         def put_off
-          Row.of(Store::State.put_off(@now).order(:surface_at).limit(MOST).to_a, @near).map { |row| row.to_h.merge(because: back(row.state)) }
+          Row.of(Store::State.put_off(@now).order(:surface_at).limit(MOST).to_a, @rulebook, @now).map { |row| row.to_h.merge(because: back(row.state)) }
         end
 
         # "back Wed 08:00, or when answered: Ask Joost first"

@@ -8,38 +8,66 @@ module UpFront
         # What a row needs of a message's columns: not its text, which may be long.
         COLUMNS = %i[id account_id mailbox subject sender_name sender_key excerpt arrived_at has_attachment kind unreadable].freeze
 
-        # @param ids [ActiveRecord::Relation, Array] of states @return [Array<Row>]
-        def self.of(states, near)
+        CLAIMED = %i[message_id surface_at round held priority ink labels keep_at_top follow_up_at trace].freeze
+
+        # @param states [Array<Store::State>] @param rulebook [Core::Rulebook] for the words to mark @return [Array<Row>]
+        def self.of(states, rulebook, now)
+          near = Core::Near.new(rulebook.zone, now)
           ids = states.map(&:message_id)
           messages = Store::Message.where(id: ids).select(*COLUMNS).index_by(&:id)
-          claims = Store::Claim.where(message_id: ids).select(:message_id, :surface_at, :round, :held, :priority, :ink, :labels).index_by(&:message_id)
-          states.map { new(messages.fetch(_1.message_id), claims.fetch(_1.message_id), _1, near) }
+          claims = Store::Claim.where(message_id: ids).select(*CLAIMED).index_by(&:message_id)
+          calling = Store::Alert.unanswered.where(message_id: ids).pluck(:message_id).to_set
+          states.map { |state| new(messages.fetch(state.message_id), claims.fetch(state.message_id), state, near, rulebook, now, calling: calling.include?(state.message_id)) }
         end
 
         attr_reader :message, :claim, :state
 
-        def initialize(message, claim, state, near)
+        def initialize(message, claim, state, near, rulebook, now, calling: false)
           @message = message
           @claim = claim
           @state = state
           @near = near
+          @rulebook = rulebook
+          @now = now
+          @calling = calling
         end
 
-        def priority = claim.priority
+        def priority = state.priority || claim.priority
+        def labels = (claim.labels | state.labels_on) - state.labels_off
+
+        # Kept first in its band, by hand or by rule, until its moment where it has one.
+        def kept? = (state.keep_at_top.nil? ? claim.keep_at_top : state.keep_at_top) && (state.keep_until.nil? || state.keep_until > @now)
+        def due? = !claim.follow_up_at.nil? && claim.follow_up_at <= @now
+
+        # Why it belongs to the band Now. @return [String, nil]
+        def now_because
+          return "calls" if @calling
+          return "back" if back?
+          return "top" if priority == "top"
+
+          "due" if due?
+        end
+
         def straight? = !claim.held && state.let_in_at.nil?
 
         def back? = !state.put_off_at.nil?
 
-        # What was brought back, then priority, then people before notices, then the newest.
-        def rank = [back? ? 0 : 1, -Core::Effects::PRIORITIES.index(priority), (message.kind == "person") ? 0 : 1, -message.arrived_at.to_f]
+        # What is kept at top, what was brought back, then priority, then people before notices, then the newest.
+        def rank = [kept? ? 0 : 1, back? ? 0 : 1, -Core::Effects::PRIORITIES.index(priority), (message.kind == "person") ? 0 : 1, -message.arrived_at.to_f]
 
         def to_h
           {
             id: message.id, sender: sender, subject: subject, excerpt: message.excerpt, priority: priority,
             time: @near.moment(state.surface_at || message.arrived_at), arrived: @near.moment(message.arrived_at), came: came,
-            unread: state.unread, flagged: state.flagged, labels: claim.labels, ink: claim.ink, has_attachment: message.has_attachment,
-            account_id: message.account_id, back: back?
+            unread: state.unread, flagged: state.flagged, labels: labels, ink: claim.ink, has_attachment: message.has_attachment,
+            account_id: message.account_id, back: back?, kept: kept?, due: due?, calling: @calling, **marked
           }
+        end
+
+        # The texts in pieces, where words of the rules are to be marked in them.
+        def marked
+          marking = Core::Marking.of(claim.trace, @rulebook.by_name)
+          {subject_pieces: subject, excerpt_pieces: message.excerpt}.transform_values { marking.pieces(_1) }.select { |_, pieces| pieces.any?(&:last) }
         end
 
         def sender = message.sender_name.empty? ? "(no sender)" : message.sender_name
@@ -47,6 +75,7 @@ module UpFront
 
         # How it came: "straight in", "08:00 round", "let in", "window's end"
         def came
+          return "follow up, since #{@near.moment(claim.follow_up_at)}" if due?
           return "put off #{@near.moment(state.put_off_at)}#{": #{state.put_off_reason}" if state.put_off_reason}" if back?
           return "let in" if state.let_in_at
           return "off the Front" if state.surface_at.nil? && !claim.held

@@ -17,9 +17,9 @@ module UpFront
         end
 
         def to_h
-          Row.new(@message, @claim, @state, @near).to_h.merge(
+          row.to_h.merge(
             from: people("from"), to: people("to"), cc: people("cc"), reply_to: people("reply_to"), addressed: addressed,
-            text: @message.body[0, MOST_TEXT], html: html?, unreadable: @message.unreadable,
+            text: @message.body[0, MOST_TEXT], text_pieces: pieces, alerted: Store::Alert.exists?(message_id: @message.id, opened_at: nil), keep_until: @state.keep_until && @near.moment(@state.keep_until), html: html?, unreadable: @message.unreadable,
             attachments: attachments, account: @message.account.name, mailbox: @message.mailbox,
             place: "In #{@message.mailbox} of #{@message.account.addresses.first}, where it stays", sent: @near.moment(@message.sent_at),
             size: @message.size, cleared: !@state.cleared_at.nil?, held: held?, put_off: put_off, conversation: Store::Message.conversation(@message.id).size, why: why
@@ -27,6 +27,13 @@ module UpFront
         end
 
         private
+
+        def row = @row ||= Row.of([@state], @rulebook, @now).first
+
+        def marking = @marking ||= Core::Marking.of(@claim.trace, @rulebook.by_name)
+
+        # @return [Array, nil] the text in pieces, where words of the rules are to be marked in it
+        def pieces = marking.pieces(@message.body[0, MOST_TEXT]).then { _1 if _1.any?(&:last) }
 
         def held? = @state.came == "arrived" && @state.cleared_at.nil? && @state.put_off_at.nil? && (@state.surface_at ? @state.surface_at > @now : @claim.held)
         # @return [String, nil] while it is away, when it comes back
@@ -66,9 +73,15 @@ module UpFront
           Core::Why.readings(@rulebook.decide(@message.to_core).trace.to_h)
         end
 
+        # What the person decided by hand, over what the rules had said.
+        def own
+          [("#{@state.priority} priority" if @state.priority), *@state.labels_on.map { "labelled #{_1}" }, *(@state.labels_off & @claim.labels).map { "label #{_1} taken off" },
+            ((@state.keep_at_top ? "kept at top" : "not kept at top") unless @state.keep_at_top.nil?)].compact
+        end
+
         def why
-          claim = {trace: @claim.trace, priority: @claim.priority, labels: @claim.labels, surface_at: @claim.surface_at, held: @claim.held, round: @claim.round, arrived_at: @message.arrived_at}
-          state = {came: @state.came, let_in_at: @state.let_in_at, surfaced: !held?}
+          claim = {trace: @claim.trace, priority: row.priority, labels: row.labels, surface_at: @claim.surface_at, held: @claim.held, round: @claim.round, arrived_at: @message.arrived_at}
+          state = {came: @state.came, let_in_at: @state.let_in_at, surfaced: !held?, own: own}
           account = Core::Why.new(claim, state, @near)
           ids = @rulebook.rules.to_h { [_1.name, _1.id] }
           {summary: account.summary, lines: account.lines.map { |line| line.to_h.merge(rule_id: ids[line.rule]) }, readings: readings, stale: stale?}

@@ -14,11 +14,11 @@ module UpFront
         def to_h
           {
             facts: Core::Facts.all.values.map { fact(_1) },
-            effects: Core::EffectMenu::ENTRIES.map(&:to_h), sounds: Core::Effects::SOUNDS, templates: names("templates"), forward_to: @document.fetch("forward_to", []),
+            effects: Core::EffectMenu::ENTRIES.map(&:to_h), sounds: Core::Effects::SOUNDS + Store::Sound.order(:name).pluck(:name), templates: names("templates"), forward_to: @document.fetch("forward_to", []),
             headings: @document.fetch("rules", []).filter_map { _1["heading"] }.uniq,
             labels: names("labels"), inks: names("inks"), groups: names("groups"), rounds: @plan.rounds.map(&:name), windows: @plan.windows.map(&:name),
             label_colours: @document.fetch("labels", []).to_h { [_1["name"], _1["colour"]] },
-            ink_styles: @document.fetch("inks", []).to_h { |ink| [ink["name"], ink.slice("colour", "weight", "mark")] }
+            ink_styles: @document.fetch("inks", []).to_h { |ink| [ink["name"], Core::Ink.new(ink).style] }, wordings: Core::AlertWording::NAMES
           }
         end
 

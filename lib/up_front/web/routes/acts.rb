@@ -9,7 +9,9 @@ module UpFront
           "clear" => ->(clock) { Desk::Clear.new(clock) },
           "flag" => ->(clock) { Desk::Flag.new(clock) }, "unflag" => ->(clock) { Desk::Flag.new(clock, on: false) },
           "read" => ->(clock) { Desk::MarkRead.new(clock) }, "unread" => ->(clock) { Desk::MarkRead.new(clock, read: false) },
-          "let_in" => ->(clock) { Desk::LetIn.new(clock) }
+          "let_in" => ->(clock) { Desk::LetIn.new(clock) },
+          "raise" => ->(clock) { Desk::ChangePriority.new(clock, 1) }, "lower" => ->(clock) { Desk::ChangePriority.new(clock, -1) },
+          "keep" => ->(clock) { Desk::KeepAtTop.new(clock) }, "unkeep" => ->(clock) { Desk::KeepAtTop.new(clock, on: false) }
         }.freeze
 
         def self.registered(app)
@@ -18,6 +20,15 @@ module UpFront
             ids = wanted["sender"] ? Desk::LetIn.of_sender(wanted["messages"].first, now) : wanted["messages"]
             done ACTS.fetch(wanted["act"]).call(clock).call(ids)
           end
+          app.post("/api/labels") do
+            wanted = given
+            done Desk::ChangeLabels.new(clock, on: wanted["on"] || [], off: wanted["off"] || []).call(wanted["messages"])
+          end
+          app.post("/api/keeps") do
+            wanted = given
+            done Desk::KeepAtTop.new(clock, until_at: moment(wanted["until"])).call(wanted["messages"])
+          end
+          app.post("/api/messages/:id/always") { |id| done Desk::AlwaysForSender.new(clock).call(id.to_i) }
           app.get("/api/back-times") do
             own = Store::Setting["back_times"] || []
             json(choices: Core::BackTimes.new(rulebook.zone, now, own: own).choices, own: own)

@@ -24,7 +24,7 @@ module UpFront
             at = Time.iso8601(params["at"])
             states = Store::State.where(came: "arrived", surface_at: at).limit(500).to_a
             near = Core::Near.new(rulebook.zone, now)
-            rows = Pages::Row.of(states, near).select { _1.claim.round }.sort_by(&:rank)
+            rows = Pages::Row.of(states, rulebook, now).select { _1.claim.round }.sort_by(&:rank)
             json(title: Core::Words.sentence(near.round(at)), done: at <= now, messages: rows.map(&:to_h))
           rescue ArgumentError
             halt_problem 400, "The time is none.", errors: [{pointer: "/at", expected: "an ISO 8601 time"}]

@@ -10,6 +10,7 @@ import { Slot } from "../../../parts/Slot";
 import { DAYS, fits } from "../condition";
 import { durationOf, PRIORITIES, spanOf, UNITS, without, type Effects, type Unit } from "../effects";
 import { Adder } from "./Adder";
+import { Chips } from "./Values";
 import { focusAdder, groupAround } from "./focus";
 
 type LineProps<Value> = { value: Value; vocabulary: Vocabulary; change: (next: Value) => void };
@@ -189,6 +190,19 @@ function AlertLine({ value, vocabulary, change }: LineProps<"none" | Alert>) {
             value={alert.text ?? ""}
             onChange={(event) => set({ text: event.target.value })}
           />
+          <span className="wordings" role="group" aria-label="Fill in from the message">
+            {Object.entries(vocabulary.wordings).map(([name, words]) => (
+              <button
+                key={name}
+                type="button"
+                className="chip"
+                title={words}
+                onClick={() => set({ text: `${alert.text ?? ""}{${name}}` })}
+              >
+                {`{${name}}`}
+              </button>
+            ))}
+          </span>
           with the sound
           <Slot
             label="Sound"
@@ -327,6 +341,13 @@ function line(topic: string, value: never, vocabulary: Vocabulary, change: (next
       return <AlertLine {...props} />;
     case "labels":
       return <LabelsLine {...props} />;
+    case "mark_words":
+      return (
+        <>
+          these words are marked in it
+          <Chips fact="subject" label="Words to mark" values={value} join="and" people={false} change={change} />
+        </>
+      );
     case "ink":
       return <Named words="it is shown in the ink" label="Ink" known={vocabulary.inks} value={value} change={change} />;
     case "reply":

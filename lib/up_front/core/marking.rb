@@ -1,0 +1,69 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Core
+    # The words to mark in a message: those of the rules that matched it, and those that they name besides.
+    class Marking
+      MOST = 200_000 # characters of one text that are looked through
+      TEXTS = Types::Text
+
+      # @param trace [Hash] as it is kept with a claim @param rules [Hash{String=>Rule}] those in force, by name
+      # @return [Marking]
+      def self.of(trace, rules)
+        spoke = trace.fetch("rules", []).select { _1["outcome"] == "matched" }
+        new(spoke.flat_map { |account| words(account["said"]) + (rules[account["rule"]]&.then { sought(_1.when) } || found(account["evidence"])) }.uniq)
+      end
+
+      def self.words(said) = said.fetch("mark_words", []).map { Phrase.new(_1).pattern }
+
+      # Leaves that hold because a text is there; what must not be there cannot be marked.
+      def self.sought(node)
+        return (TEXTS.equal?(node.fact.type) && !node.negated) ? node.operand.patterns : [] if node.is_a?(Condition::Leaf)
+
+        (node.kind == "none") ? [] : node.members.flat_map { sought(_1) }
+      end
+
+      # Of a rule that is gone, the evidence tells.
+      def self.found(evidence)
+        evidence.to_a.select { |leaf| leaf["held"] && leaf["path"].start_with?("/when") && Facts.find(leaf["fact"])&.type.equal?(TEXTS) && leaf["found"].is_a?(String) }
+          .flat_map { _1["found"].split(", ") }.filter_map { |text| Text.fold(text).then { Regexp.new(Regexp.escape(_1)) unless _1.empty? } }
+      end
+      private_class_method :words, :sought, :found
+
+      attr_reader :patterns
+
+      # @param patterns [Array<Regexp>] over folded text
+      def initialize(patterns)
+        @patterns = patterns.freeze
+      end
+
+      def any? = patterns.any?
+
+      # @param text [String] @return [Array<Array(String, Boolean)>] the text in pieces, each marked or not
+      def pieces(text)
+        places = places(text[0, MOST])
+        return [[text, false]] if places.empty?
+
+        at = 0
+        places.flat_map { |place| [[text[at...place.begin], false], [text[place], true]].tap { at = place.end } }.push([text[at..], false]).reject { _1.first.empty? }
+      end
+
+      private
+
+      # @return [Array<Range>] in order, none touching another
+      def places(text)
+        folded = Text.fold(text)
+        here = patterns.select { _1.match?(folded) }
+        return [] if here.empty?
+
+        map = TextMap.new(text)
+        here.flat_map { map.places(_1) }.sort_by(&:begin).each_with_object([]) do |place, merged|
+          next merged << place unless merged.any? && place.begin <= merged.last.end
+
+          last = merged.pop
+          merged << (last.begin...[last.end, place.end].max)
+        end
+      end
+    end
+  end
+end

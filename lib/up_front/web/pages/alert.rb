@@ -1,0 +1,81 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Web
+    module Pages
+      # An alert as a page shows it, sounds it and keeps it in the journal.
+      class Alert
+        DEFAULT_SOUNDS = {"chime" => "Lantern", "call_out" => "Harbour"}.freeze
+        SILENCED = {"burst" => "one of a burst that sounded as one", "conversation" => "its conversation had just alerted", "heads_down" => "you were heads-down", "let_in" => "you brought it in yourself"}.freeze
+        HUSHED = {"switch" => "sounds were off", "quiet_hours" => "quiet hours"}.freeze
+
+        # @param alerts [Array<Store::Alert>] @return [Array<Alert>]
+        def self.of(alerts, near)
+          messages = Store::Message.where(id: alerts.map(&:message_id)).select(*Row::COLUMNS).index_by(&:id)
+          alerts.map { new(_1, messages.fetch(_1.message_id), near) }
+        end
+
+        def initialize(alert, message, near)
+          @alert = alert
+          @message = message
+          @near = near
+        end
+
+        def to_h
+          {id: @alert.id, message_id: @alert.message_id, level: @alert.level, text: text, rule: @alert.rule, rule_id: @alert.rule_id, sender: sender, subject: @message.subject,
+           at: @near.moment(@alert.at), sound: @alert.hushed_by ? nil : Alert.sound(@alert.level, @alert.sound), desktop: @alert.desktop, calls: @alert.calls, became: became, opened: !@alert.opened_at.nil?, silenced: !@alert.silenced_by.nil?}
+        end
+
+        # @return [String, nil] where its sound is found; a name that nobody knows sounds as its loudness does
+        def self.sound(level, name)
+          return if level == "tap"
+
+          own = name && Store::Sound.find_by(name_key: Core::Text.fold(name))
+          return "/api/sounds/#{own.id}" if own
+
+          shipped = Core::Effects::SOUNDS.find { Core::Text.fold(_1) == Core::Text.fold(name.to_s) } || DEFAULT_SOUNDS.fetch(level)
+          "/sounds/#{shipped.downcase}.wav"
+        end
+
+        private
+
+        def sender = @message.sender_name.empty? ? "(no sender)" : @message.sender_name
+
+        # A burst is told as one.
+        def text
+          return @alert.text unless @alert.heads_burst
+
+          senders = Store::Message.where(id: burst).pluck(:sender_name)
+          "#{senders.size} messages#{" from #{senders.first}" if senders.uniq.size == 1 && !senders.first.empty?}#{" that alert" if senders.uniq.size > 1}"
+        end
+
+        # Itself, what sounded just before it one by one, and what has joined since.
+        def burst
+          before = Store::Alert.where(silenced_by: nil).where.not(level: "call_out").where("called_at > ? AND id < ?", @alert.called_at - Core::AlertPace::BURST_SECONDS, @alert.id)
+          [@alert.message_id, *before.pluck(:message_id), *Store::Alert.where(burst_id: @alert.id).pluck(:message_id)]
+        end
+
+        # "opened after 2 min", "silent: you were heads-down"
+        def became
+          return "silent: #{SILENCED.fetch(@alert.silenced_by)}" if @alert.silenced_by
+
+          [("without its sound: #{HUSHED.fetch(@alert.hushed_by)}" if @alert.hushed_by), ("called #{Core::Words.count(@alert.calls, "time")}" if @alert.calls > 1), ending].compact.join(", ")
+        end
+
+        def ending
+          return "opened after #{minutes(@alert.opened_at - @alert.at)}" if @alert.opened_at
+          return "answered" if @alert.answered_at
+          return "seen, not opened" if @alert.seen_at
+
+          @alert.sounded_at ? "not seen yet" : "waits for a page to be open"
+        end
+
+        def minutes(seconds)
+          return "less than a minute" if seconds < 60
+
+          (seconds < 5_400) ? "#{(seconds / 60).round} min" : "#{(seconds / 3_600).round} h"
+        end
+      end
+    end
+  end
+end

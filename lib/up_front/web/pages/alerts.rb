@@ -1,0 +1,64 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Web
+    module Pages
+      # The journal of alerts, and how loud the rulebook was.
+      class Alerts
+        PAGE = 100
+        DAYS = 28
+
+        def initialize(rulebook, now)
+          @rulebook = rulebook
+          @now = now
+          @near = Core::Near.new(rulebook.zone, now)
+        end
+
+        # @param before [Integer, nil] the cursor: only those entered before that one
+        def journal(before: nil)
+          alerts = Store::Alert.order(id: :desc).then { before ? _1.where(id: ...before) : _1 }.limit(PAGE + 1).to_a
+          more = alerts.size > PAGE
+          alerts = alerts.first(PAGE)
+          days = alerts.group_by { @rulebook.zone.date(_1.at.to_time) }.map { |date, some| {title: @near.today_or_day(date), alerts: Alert.of(some, @near).map(&:to_h)} }
+          {lead: lead, days: days, next_before: (alerts.last.id if more)}
+        end
+
+        def loudness
+          first = Store::Alert.where("at > ?", since).minimum(:at)
+          days = first ? [(@rulebook.zone.date(@now) - @rulebook.zone.date(first.to_time)).to_i + 1, DAYS].min : 0
+          figures = Core::Loudness.new(sounded, days).to_h
+          rules = @rulebook.rules.to_h { [_1.name, _1] }
+          figures.merge(lead: loud_lead(figures), rules: figures[:rules].map { |row| row.merge(rule_id: rules[row[:rule]]&.id, quieter: quieter?(rules[row[:rule]], row[:level])) })
+        end
+
+        private
+
+        def since = @now - DAYS * 86_400
+
+        def sounded
+          Store::Alert.where("at > ?", since).pluck(:rule, :level, :at, :opened_at, :silenced_by).map do |rule, level, at, opened_at, silenced|
+            Core::Loudness::Sounded.new(rule: rule, level: level, at: at.to_time, opened_at: opened_at&.to_time, silenced: !silenced.nil?)
+          end
+        end
+
+        # Where the rule still is as loud as that.
+        def quieter?(rule, level) = rule&.effects&.[]("alert").then { _1.is_a?(Hash) && _1["level"] == level }
+
+        def lead
+          today = Store::Alert.where("at >= ?", @rulebook.zone.instant(@rulebook.zone.date(@now), 0))
+          calling = Store::Alert.standing(@now).count
+          return "#{Core::Words.sentence(Core::Words.count(calling, "call-out"))} #{(calling == 1) ? "waits" : "wait"} for an answer." if calling.positive?
+
+          count = today.where(silenced_by: nil).count
+          count.zero? ? "No alert today." : "#{Core::Words.sentence(Core::Words.count(count, "alert"))} today, #{Core::Words.count(today.where.not(opened_at: nil).count, "of them", "of them")} opened."
+        end
+
+        def loud_lead(figures)
+          return "Nothing has alerted in the last four weeks." if figures[:rules].empty?
+
+          "Your rules alert #{figures[:a_day]} times a day."
+        end
+      end
+    end
+  end
+end

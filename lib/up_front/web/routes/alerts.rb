@@ -1,0 +1,57 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Web
+    module Routes
+      # Alerts: what sounds, the journal, how loud the rules are; sounds of the person's own; inks.
+      module Alerts
+        SOUND_NAME = 100
+
+        def self.registered(app)
+          app.post("/api/alerts/take") do
+            rulebook
+            taken = Desk::TakeAlerts.new(clock).call
+            json(fresh: alerts(taken.fresh), missed: alerts(taken.missed), settings: Desk::AlertSettings.now)
+          end
+          app.get("/api/alerts/standing") { json(calling: alerts(Store::Alert.standing(now).order(:called_at).to_a), settings: Desk::AlertSettings.now) }
+          app.get("/api/alerts") { json(Pages::Alerts.new(rulebook, now).journal(before: params["before"]&.to_i)) }
+          app.get("/api/alerts/loudness") { json(Pages::Alerts.new(rulebook, now).loudness) }
+          app.put("/api/alerts/settings") do
+            rulebook
+            done Desk::AlertSettings.new(clock).call(given)
+          end
+          app.post("/api/alerts/seen") { done Desk::AnswerAlert.new(clock).seen(given["alerts"]) }
+          app.post("/api/alerts/opened") { done Desk::AnswerAlert.new(clock).opened(given["messages"]) }
+          app.post("/api/alerts/:id/answer") { |id| done Desk::AnswerAlert.new(clock).call(id.to_i, given["answer"]) }
+          app.post("/api/rules/:id/quieter") { |id| done Desk::Quieten.new(clock).call(id.to_i) }
+
+          app.get("/api/sounds") do
+            own = Store::Sound.order(:name).pluck(:id, :name, :type).map { |id, name, type| {id: id, name: name, type: type, path: "/api/sounds/#{id}"} }
+            json(own: own, shipped: Core::Effects::SOUNDS.map { {name: _1, path: Pages::Alert.sound("chime", _1)} })
+          end
+          app.post("/api/sounds") do
+            rulebook
+            done Desk::KeepSound.new(clock).call(params["name"].to_s[0, SOUND_NAME], request.body.read(Post::SoundFile::MAX_BYTES + 1).to_s)
+          end
+          app.get("/api/sounds/:id") do |id|
+            sound = Store::Sound.find_by(id: id.to_i) || halt_problem(404, "That sound is not there.")
+            headers "content-disposition" => "attachment", "content-security-policy" => "default-src 'none'; sandbox"
+            content_type sound.type
+            sound.bytes
+          end
+          app.delete("/api/sounds/:id") { |id| done Desk::KeepSound.new(clock).delete(id.to_i) }
+
+          app.get("/api/inks") { json(Pages::Inks.new(rulebook, now).to_h) }
+          app.post("/api/inks/trial") { json(Pages::Inks.new(rulebook, now).try(given)) }
+          app.get("/api/inks/wearing") { json(Pages::Inks.new(rulebook, now).wearing(params["name"])) }
+          app.helpers Helpers
+        end
+
+        # What these routes share.
+        module Helpers
+          def alerts(rows) = Pages::Alert.of(rows, Core::Near.new(rulebook.zone, now)).map(&:to_h)
+        end
+      end
+    end
+  end
+end
