@@ -25,8 +25,9 @@ class WordsTest < Minitest::Test
   end
 
   def test_the_front_says_how_things_stand
-    say = ->(**given) { Core::Standing.front(now_count: 0, others: 0, held: 0, next_words: "the 10:30 round", next_count: 0, **given) }
+    say = ->(**given) { Core::Standing.front(now_count: 0, high: 0, others: 0, held: 0, next_words: "the 10:30 round", next_count: 0, **given) }
     assert_equal ["Two messages need you now.", "Nine messages wait for the 10:30 round, two more for later."], say.call(now_count: 2, held: 11, next_count: 9)
+    assert_equal ["One message needs you now, two more of high priority.", "Nothing needs you at once; one message of high priority."], [say.call(now_count: 1, high: 2), say.call(high: 1)].map(&:first)
     assert_equal ["Nothing needs you. The Front is clear.", "Nothing is held. The 10:30 round is next."], say.call
     assert_equal ["Nothing needs you now.", "One message waits for the 10:30 round."], say.call(others: 3, held: 1, next_count: 1)
   end

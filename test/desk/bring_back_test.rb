@@ -23,7 +23,7 @@ class BringBackTest < Minitest::Test
     Desk::Announce.new(clock).call
     assert_equal [[id], [id, id]], [on_front, announced]
     section = Web::Pages::Front.new(Store::Shelf.rulebook, clock.now).to_h[:sections].first
-    assert_equal ["Brought back", "put off 08:30: Ask Ana first"], [section[:title], section[:messages][0][:came]]
+    assert_equal ["Now", "put off 08:30: Ask Ana first"], [section[:title], section[:messages][0][:came]]
   end
 
   def test_it_can_be_brought_back_at_once

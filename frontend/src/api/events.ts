@@ -28,6 +28,7 @@ const TOUCHES: Record<string, string[]> = {
   heads_down_over: ["standing", "held", "day", "front", "headsDown"],
   alert: ["standingAlerts", "front", "journal", "loudness"],
   alert_answered: ["standingAlerts", "front", "journal", "loudness"],
+  alert_taken: ["standingAlerts", "journal"],
   alert_settings: ["standingAlerts", "front"],
   clock: ["clock", "day", "front", "held"],
   sources: ["sources", "standing", "front", "held", "day"],

@@ -206,7 +206,7 @@ export function useAct() {
   });
 }
 export const useLabelling = () =>
-  useTold((given: { messages: number[]; on?: string[]; off?: string[] }) => got(api.POST("/labels", { body: given })));
+  useTold((given: { messages: number[]; add?: string[]; remove?: string[] }) => got(api.POST("/labels", { body: given })));
 export const useKeepUntil = () =>
   useTold((given: { messages: number[]; until: string }) => got(api.POST("/keeps", { body: given })));
 export const useAnswerAlert = () =>

@@ -10,7 +10,7 @@ export const inkStyle = (ink: InkStyle | undefined): CSSProperties =>
         "--tint-light": ink.light.tint ?? undefined,
         "--tint-dark": ink.dark.tint ?? undefined,
         "--ink-weight": ink.weight === "bold" ? 700 : undefined,
-        "--ink-slant": ink.slant === "slanted" ? "oblique 10deg" : undefined,
+        "--ink-slant": ink.slant === "slanted" ? "italic" : undefined,
         "--ink-size": `${ink.size}px`,
       } as CSSProperties)
     : {};

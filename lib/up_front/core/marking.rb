@@ -6,6 +6,7 @@ module UpFront
     class Marking
       MOST = 200_000 # characters of one text that are looked through
       TEXTS = Types::Text
+      OPS = %w[mentions mentions_all contains].freeze # how a subject starts or ends stands out by itself
 
       # @param trace [Hash] as it is kept with a claim @param rules [Hash{String=>Rule}] those in force, by name
       # @return [Marking]
@@ -18,14 +19,14 @@ module UpFront
 
       # Leaves that hold because a text is there; what must not be there cannot be marked.
       def self.sought(node)
-        return (TEXTS.equal?(node.fact.type) && !node.negated) ? node.operand.patterns : [] if node.is_a?(Condition::Leaf)
+        return (TEXTS.equal?(node.fact.type) && OPS.include?(node.op) && !node.negated) ? node.operand.patterns : [] if node.is_a?(Condition::Leaf)
 
         (node.kind == "none") ? [] : node.members.flat_map { sought(_1) }
       end
 
       # Of a rule that is gone, the evidence tells.
       def self.found(evidence)
-        evidence.to_a.select { |leaf| leaf["held"] && leaf["path"].start_with?("/when") && Facts.find(leaf["fact"])&.type.equal?(TEXTS) && leaf["found"].is_a?(String) }
+        evidence.to_a.select { |leaf| leaf["held"] && OPS.include?(leaf["op"]) && leaf["path"].start_with?("/when") && Facts.find(leaf["fact"])&.type.equal?(TEXTS) && leaf["found"].is_a?(String) }
           .flat_map { _1["found"].split(", ") }.filter_map { |text| Text.fold(text).then { Regexp.new(Regexp.escape(_1)) unless _1.empty? } }
       end
       private_class_method :words, :sought, :found

@@ -9,7 +9,7 @@ module UpFront
         super(clock)
         known = Store::Shelf.document.fetch("labels", []).map { _1["name"] }
         unknown = (on - known).first
-        raise Impossible.new("There is no label “#{unknown}”.", pointer: "/on") if unknown
+        raise Impossible.new("There is no label “#{unknown}”.", pointer: "/add") if unknown
 
         @on = on
         @off = off

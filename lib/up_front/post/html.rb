@@ -27,9 +27,9 @@ module UpFront
 
       # Only allowed tags, attributes and properties; pictures of the message itself by the given address;
       # anything remote taken out unless asked for.
-      # @param remote [Boolean] @yield [content_id] the address of an inline picture
+      # @param remote [Boolean] @param marking [#pieces, nil] the words to mark @yield [content_id] the address of an inline picture
       # @return [Array(String, Boolean)] the HTML, and whether remote content was left out
-      def safe(html, remote: false)
+      def safe(html, remote: false, marking: nil)
         left_out = false
         fragment = Loofah.html5_fragment(html[0, MAX_BYTES])
         fragment.css(REMOVED).remove
@@ -45,6 +45,7 @@ module UpFront
         end
         fragment.scrub!(Loofah::Scrubbers::Prune.new)
         links(fragment)
+        mark(fragment, marking) if marking
         [fragment.to_s, left_out || (!remote && html.match?(/(?:background|url\()\s*=?\s*["']?https?:/i))]
       end
 
@@ -68,6 +69,22 @@ module UpFront
         Nokogiri::XML::Text.new(words.empty? ? "" : "[#{words}]", picture.document)
       end
 
+      # Within a run of text; a word that tags part is left as it is.
+      def mark(fragment, marking)
+        fragment.xpath(".//text()").each do |node|
+          pieces = marking.pieces(node.text)
+          next unless pieces.any?(&:last)
+
+          node.replace(Nokogiri::XML::NodeSet.new(node.document, pieces.map { |text, marked| marked_node(text, marked, node.document) }))
+        end
+      end
+
+      def marked_node(text, marked, document)
+        return Nokogiri::XML::Text.new(text, document) unless marked
+
+        Nokogiri::XML::Node.new("mark", document).tap { _1.content = text }
+      end
+
       def links(fragment)
         fragment.css("a[href]").each do |link|
           link["target"] = "_blank"
@@ -75,7 +92,7 @@ module UpFront
         end
         fragment.css("[background]").each { _1.remove_attribute("background") }
       end
-      private_class_method :walk, :alternative, :links
+      private_class_method :walk, :alternative, :mark, :marked_node, :links
     end
   end
 end

@@ -8,6 +8,7 @@ import { useInkTrial, useSaveThing } from "../../api/queries";
 import { inkClasses, inkStyle } from "../../parts/ink";
 
 const FRESH: InkThing = { name: "", colour: "#14594A", weight: "bold", slant: "upright", size: 0, mark: true, tint: null };
+const PLAIN = { weight: "normal", slant: "upright", size: 0, mark: false, tint: null } as const;
 const WEIGHTS = [
   ["normal", "as it is"],
   ["bold", "bold"],
@@ -62,7 +63,7 @@ function Choice<Value extends string | number>({
 
 /** An ink made or changed, with real messages in it beside. @param was the ink as it is */
 export function InkForm({ was, rows, done }: { was?: InkThing; rows: Row[]; done: () => void }) {
-  const [thing, setThing] = useState<InkThing>({ ...FRESH, ...was });
+  const [thing, setThing] = useState<InkThing>(was ? { ...PLAIN, ...was } : FRESH);
   const set = (part: Partial<InkThing>) => setThing({ ...thing, ...part });
   const trial = useInkTrial({ ...thing, name: thing.name?.trim() || "A new ink" }).data;
   const save = useSaveThing();

@@ -13,7 +13,7 @@ export function LabelsPane({ id, has, close }: { id: number; has: string[]; clos
   const [name, setName] = useState("");
   useKey("close", close);
   const known = vocabulary?.labels ?? [];
-  const turn = (label: string) => labelling.mutate({ messages: [id], [has.includes(label) ? "off" : "on"]: [label] });
+  const turn = (label: string) => labelling.mutate({ messages: [id], [has.includes(label) ? "remove" : "add"]: [label] });
   const make = (event: FormEvent) => {
     event.preventDefault();
     const fresh = name.trim();
@@ -21,7 +21,7 @@ export function LabelsPane({ id, has, close }: { id: number; has: string[]; clos
     if (known.includes(fresh)) return turn(fresh);
     const colour = COLOURS[known.length % COLOURS.length]!;
     void making.mutateAsync({ kind: "labels", thing: { name: fresh, colour } }).then(
-      () => labelling.mutate({ messages: [id], on: [fresh] }),
+      () => labelling.mutate({ messages: [id], add: [fresh] }),
       () => undefined,
     ); // what went wrong stands below
   };

@@ -22,7 +22,7 @@ module UpFront
           end
           app.post("/api/labels") do
             wanted = given
-            done Desk::ChangeLabels.new(clock, on: wanted["on"] || [], off: wanted["off"] || []).call(wanted["messages"])
+            done Desk::ChangeLabels.new(clock, on: wanted["add"] || [], off: wanted["remove"] || []).call(wanted["messages"])
           end
           app.post("/api/keeps") do
             wanted = given

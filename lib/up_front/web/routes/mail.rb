@@ -9,7 +9,7 @@ module UpFront
         PICTURES = %w[image/png image/jpeg image/gif image/webp].freeze
         PAGE = <<~HTML
           <!doctype html><html><head><meta charset="utf-8"><style>
-          body{margin:0;font:14px/1.55 system-ui,sans-serif;color:#17211D;background:#fff;overflow-wrap:anywhere}img{max-width:100%%;height:auto}table{max-width:100%%}
+          body{margin:0;font:14px/1.55 system-ui,sans-serif;color:#17211D;background:#fff;overflow-wrap:anywhere}img{max-width:100%%;height:auto}table{max-width:100%%}mark{background:none;color:inherit;box-shadow:inset 0 -2px 0 #9AA59F}
           </style></head><body>%s</body></html>
         HTML
 
@@ -17,7 +17,9 @@ module UpFront
           app.get("/api/messages/:id") { |id| json(Pages::Sheet.new(message(id), rulebook, now).to_h) }
           app.get("/api/messages/:id/html") do |id|
             remote = params["remote"] == "true"
-            html, left_out = Post::HTML.safe(Post::Letter.new(message(id).raw).html.to_s, remote: remote) { |cid| "/api/messages/#{id}/inline/#{Rack::Utils.escape_path(cid)}" }
+            message = message(id)
+            marking = Core::Marking.of(message.claim.trace, rulebook.by_name)
+            html, left_out = Post::HTML.safe(Post::Letter.new(message.raw).html.to_s, remote: remote, marking: marking) { |cid| "/api/messages/#{id}/inline/#{Rack::Utils.escape_path(cid)}" }
             headers "content-security-policy" => "#{FRAME}img-src 'self' data:#{" https: http:" if remote}", "x-left-out" => left_out.to_s
             content_type "text/html; charset=utf-8"
             format(PAGE, html)

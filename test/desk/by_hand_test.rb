@@ -1,0 +1,63 @@
+# frozen_string_literal: true
+
+require_relative "../support/desk_helper"
+
+# What a person decides on a message by hand stands over what the rules said, and can be taken back.
+class ByHandTest < Minitest::Test
+  include DeskHelper
+
+  def setup
+    super
+    set_up(rules: [rule("Loans", when: {"fact" => "subject", "op" => "mentions", "value" => ["loan"]}, then: {"timing" => {"now" => true}, "labels" => ["Loans"], "keep_at_top" => true, "follow_up" => {"in" => "PT1H"}}),
+      rule("Now", then: {"timing" => {"now" => true}})])
+    @id = take(subject: "A loan").id
+  end
+
+  def row(id = @id) = Web::Pages::Row.of([Store::State.find(id)], Store::Shelf.rulebook, clock.now).first
+  def front = Web::Pages::Front.new(Store::Shelf.rulebook, clock.now).to_h
+
+  def test_priority_by_a_step_each_and_back
+    step = ->(by) { Desk::ChangePriority.new(clock, by).call([@id]) }
+    assert_equal ["Raised 1 message to high priority.", "Raised 1 message to top priority.", nil], [step[1].words, step[1].words, step[1].undo_id]
+    assert_equal %w[Now], front[:sections].map { _1[:title] }
+    done = step[-1]
+    assert_equal "high", row.priority
+    Desk::Undo.new(clock).call(done.undo_id)
+    assert_equal "top", row.priority
+    assert_equal ["Top priority, by you"], Web::Pages::Sheet.new(Store::Message.find(@id), Store::Shelf.rulebook, clock.now).to_h[:why][:lines].map { _1[:before] }.grep(/by you/)
+  end
+
+  def test_always_for_this_sender_makes_a_rule_of_it
+    Desk::ChangePriority.new(clock, 1).call([@id])
+    assert_equal "Made the rule “Ana Ferro: high priority”.", Desk::AlwaysForSender.new(clock).call(@id).words
+    assert_equal "high", row(take(subject: "Something else").id).priority
+    assert_equal "Made the rule “Ana Ferro: high priority 2”.", Desk::AlwaysForSender.new(clock).call(@id).words
+  end
+
+  def test_labels_by_hand_stand_over_those_of_rules
+    change = ->(**given) { Desk::ChangeLabels.new(clock, **given).call([@id]) }
+    change[on: ["Border"], off: ["Loans"]]
+    assert_equal ["Border"], row.labels
+    change[on: ["Loans"]]
+    assert_equal %w[Loans Border], row.labels
+    assert_raises(Desk::Act::Impossible) { change[on: ["Nobody's"]] }
+  end
+
+  def test_kept_at_top_by_rule_and_by_hand_until_a_moment
+    other = take(subject: "Newer", from: "b@c.example").id
+    assert_equal [true, false], [row.kept?, row(other).kept?]
+    assert_equal [@id, other], front[:sections].flat_map { |section| section[:messages].map { _1[:id] } }
+    Desk::KeepAtTop.new(clock, on: false).call([@id])
+    Desk::KeepAtTop.new(clock, until_at: at("10:00")).call([other])
+    assert_equal [false, true], [row.kept?, row(other).kept?]
+    clock.now = at("10:00")
+    refute row(other).kept?
+    assert_raises(Desk::Act::Impossible) { Desk::KeepAtTop.new(clock, until_at: at("09:00")) }
+  end
+
+  def test_now_holds_what_is_due_and_what_calls_and_no_more_than_it_may_show
+    assert_equal ["Nothing needs you now.", nil], [front[:lead], front[:sections][0][:most]]
+    clock.now = at("10:14")
+    assert_equal ["One message needs you now.", "Now", 5, "follow up, since 10:14"], [front[:lead], *front[:sections][0].values_at(:title, :most), front[:sections][0][:messages][0][:came]]
+  end
+end
