@@ -91,7 +91,7 @@ class HeldTest < Minitest::Test
     front
     press("h")
     within("[role=dialog]") do
-      assert_text "no rule has an alert that goes through heads-down"
+      assert_text "Alerts of these rules will still reach you: Real alarms from the stores."
       find("label", text: "for 50 min").click
       fill_in "What for, if you like", with: "Proofs"
       click_button "Go heads-down"

@@ -39,7 +39,7 @@ class DifferencesTest < Minitest::Test
 
   # Whatever is chosen from the menu is something that a rule may say, once what it leaves open is filled in.
   def test_every_effect_of_the_menu_can_be_said
-    open = {"timing" => {"round" => "First"}, "ink" => "Copper", "labels" => ["Loans"], "forward" => ["accounts@lanternquay.example"], "reply" => "Thanks"}
+    open = {"timing" => {"round" => "First"}, "ink" => "Copper", "labels" => ["Loans"], "mark_words" => ["loan"], "forward" => ["accounts@lanternquay.example"], "reply" => "Thanks"}
     Core::EffectMenu::ENTRIES.each do |entry|
       value = [nil, [], {"round" => nil}].include?(entry.value) ? open.fetch(entry.topic) : entry.value
       assert_empty faults(document(rules: [rule(then: {entry.topic => value})])), entry.words

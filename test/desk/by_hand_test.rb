@@ -43,6 +43,15 @@ class ByHandTest < Minitest::Test
     assert_raises(Desk::Act::Impossible) { change[on: ["Nobody's"]] }
   end
 
+  def test_a_label_or_ink_renamed_stays_on_the_mail_that_wears_it
+    Desk::ChangeLabels.new(clock, on: ["Border"]).call([@id])
+    Store::Claim.where(message_id: @id).update_all(ink: "Copper")
+    done = [["labels", "Loans"], ["labels", "Border"], ["inks", "Copper"]].map { |kind, was| Desk::SaveThing.new(clock).call(kind, {"name" => "New #{was}", "colour" => "#112233"}, was: was) }
+    assert_equal [["New Loans", "New Border"], "New Copper"], [row.labels, row.claim.ink]
+    done.reverse_each { Desk::Undo.new(clock).call(_1.undo_id) }
+    assert_equal [%w[Loans Border], "Copper"], [row.labels, row.claim.ink]
+  end
+
   def test_kept_at_top_by_rule_and_by_hand_until_a_moment
     other = take(subject: "Newer", from: "b@c.example").id
     assert_equal [true, false], [row.kept?, row(other).kept?]

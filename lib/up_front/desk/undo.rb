@@ -13,7 +13,8 @@ module UpFront
           step = Store::UndoStep.find_by(id: id) or raise Impossible.new("There is nothing of that number to undo.", status: 404)
           raise Impossible.new("That was undone already.", status: 409) if step.undone_at
 
-          step.before.each { |model, rows| rows.each { restore(MODELS.fetch(model), _1) } }
+          step.before.except("Worn").each { |model, rows| rows.each { restore(MODELS.fetch(model), _1) } }
+          step.before.fetch("Worn", []).each { Store::Worn.rename(_1["kind"], _1["name"], _1["was"]) }
           names_are_free! if step.before.key?("Rule")
           step.update!(undone_at: now)
           changed = Store::FormerClaim.restore(step.id)

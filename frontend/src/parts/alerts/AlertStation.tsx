@@ -76,7 +76,7 @@ function CallOut({ alert, more, answer }: { alert: Alert; more: number; answer: 
       <h2 id="call-out-words">{alert.text}</h2>
       <p id="call-out-what">
         {alert.sender}: {alert.subject}. {alert.at}, by the rule {alert.rule}
-        {alert.calls > 1 && `; it calls for the ${alert.calls}th time`}.
+        {alert.calls > 1 && `; it has called ${alert.calls} times`}.
       </p>
       <div className="row-of">
         <Button variant="contained" autoFocus onClick={() => answer("open")}>
