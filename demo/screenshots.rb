@@ -69,6 +69,7 @@ class Screenshots
     session.find("a", text: "Culture Diary", match: :first).click
     session.find("section", text: "Waits for the 17:00 round")
     picture "held"
+    alerts
     rules
     session.visit("/week")
     session.find("[aria-label='Window Morning, Tue, 09:00 to 12:00']").send_keys(:enter)
@@ -81,6 +82,31 @@ class Screenshots
     session.visit("/front")
     session.find("h1", text: "need")
     picture "front-narrow"
+  end
+
+  def deliver(subject, from, text)
+    clock = UpFront::Clock::Adjustable.new(@world.clock_file)
+    raw = "From: #{from}\nTo: wren@lanternquay.example\nSubject: #{subject}\nMessage-ID: <#{subject.hash.abs}@x>\nDate: #{clock.now.rfc2822}\n\n#{text}\n"
+    UpFront::Post::Office.new(@world.mail).deliver(raw, to: "wren@lanternquay.example", at: clock.now, zone: Demo::Scenario::ZONE, unique: "#{clock.now.to_i}.#{subject.hash.abs}")
+  end
+
+  def alerts
+    session.visit("/front")
+    session.find("h1", text: "need").click
+    deliver("Wall texts, one last look?", "Helena Sarmento <helena.sarmento@lanternquay.example>", "Could you read the texts of room 4 once more before they go to the printer?")
+    session.find(".banner.tap")
+    picture "tap"
+    deliver("Alarm: humidity 63 % in store B for 20 minutes", "Store-room monitor <monitor@climate.lanternquay.example>", "Store B has been above the limit of 55 % humidity for 20 minutes.")
+    session.find("[role=alertdialog]")
+    picture "call-out"
+    session.click_button("Open it")
+    session.visit("/alerts")
+    session.find("h2", text: "Today")
+    picture "journal"
+    session.visit("/rules/inks")
+    session.click_button("Change the ink Tide")
+    session.find("[role=group][aria-label='In the dark scheme']")
+    picture "inks"
   end
 
   def rules

@@ -26,6 +26,18 @@ class AccessTest < Minitest::Test
     visit "/mail-in"
     assert_selector("h1", text: "Two folders are read")
     assert_accessible
+    look_at_alerts_and_inks
+  end
+
+  def look_at_alerts_and_inks
+    {"alerts" => "Nothing that alerts is lost", "alerts/loud" => "opened within 5 min", "alerts/settings" => "The three loudnesses", "inks/Copper" => "wear the ink Copper", "rules/inks" => "messages wear it"}.each do |path, words|
+      visit "/#{path}"
+      assert_text words
+      assert_accessible
+    end
+    click_button "Change the ink Tide"
+    assert_selector("[role=group][aria-label='In the dark scheme'] em", match: :first)
+    assert_accessible
   end
 
   def look_at_the_rules

@@ -58,6 +58,9 @@ export function ChosenBar({ open, held = false }: { open: number | undefined; he
         <Button onClick={() => act("clear")}>Clear</Button>
         {!held && <Button onClick={() => setPutting(!putting)}>Bring back …</Button>}
         <Button onClick={() => act("flag")}>Flag</Button>
+        <Button onClick={() => act("raise")}>Raise</Button>
+        <Button onClick={() => act("lower")}>Lower</Button>
+        {!held && <Button onClick={() => act("keep")}>Keep at top</Button>}
         <Button onClick={() => act("read")}>Mark read</Button>
         <Button variant="text" onClick={none}>
           None of them
