@@ -19,6 +19,8 @@ class AlertsTest < Minitest::Test
     fourth = Core::AlertPace.new([past(10), past(60), past(110)], NOW).judge([due, due])
     assert_equal [true, "burst"], [fourth[0].heads, fourth[1].silenced_by]
     assert_equal [nil], silenced([due], past: [past(10), past(60), past(121)]), "the third is longer ago"
+    loud = Core::AlertPace.new([], NOW).judge([due, due, due("chime"), due, due("chime")])
+    assert_equal [nil, nil, true, nil, nil], loud.map(&:heads), "the first of the loudest stands for all"
     assert_equal [7], Core::AlertPace.new([past(60, burst: 7)], NOW).judge([due]).map(&:joins)
   end
 

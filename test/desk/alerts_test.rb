@@ -60,6 +60,14 @@ class DeskAlertsTest < Minitest::Test
     assert_equal [[], []], [call["10:00"], Store::Alert.unanswered.to_a], "clearing the message answers it"
   end
 
+  def test_an_unanswered_call_out_waits_for_the_end_of_heads_down
+    take(subject: "Alarm")
+    announce
+    Desk::GoHeadsDown.new(clock).call(at("11:00"))
+    call = ->(time) { (clock.now = at(time)) && Desk::CallAgain.new(clock).call.size }
+    assert_equal [0, 0, 1], [call["09:19"], call["10:59"], call["11:00"]]
+  end
+
   def test_what_is_silenced_is_in_the_journal_with_what_silenced_it
     Desk::GoHeadsDown.new(clock).call(at("11:00"))
     id = take(subject: "Quiet").id

@@ -35,7 +35,7 @@ module UpFront
           spoken += alert.conversation if silenced.nil? && !alert.calls?
           Verdict.new(silenced_by: silenced)
         end
-        fold(due.zip(verdicts).filter_map { |alert, verdict| verdict unless verdict.silenced_by || alert.calls? })
+        fold(due.zip(verdicts).reject { |alert, verdict| verdict.silenced_by || alert.calls? })
         verdicts
       end
 
@@ -50,17 +50,18 @@ module UpFront
         "conversation" if !alert.calls? && alert.conversation.intersect?(spoken)
       end
 
-      # More than a few become one.
-      def fold(verdicts)
+      # More than a few become one, as loud as the loudest of them.
+      # @param heard [Array<Array(Due, Verdict)>]
+      def fold(heard)
         sounded = recent(BURST_SECONDS).reject { _1.level == "call_out" }
         burst = sounded.filter_map(&:burst).last
-        return if verdicts.empty? || (burst.nil? && sounded.size + verdicts.size <= FEW)
+        return if heard.empty? || (burst.nil? && sounded.size + heard.size <= FEW)
 
         unless burst
-          verdicts.first.heads = true
-          verdicts = verdicts.drop(1)
+          head = heard.max_by.with_index { |(alert, _), place| [Effects::LEVELS.index(alert.level), -place] }
+          head.last.heads = true
         end
-        verdicts.each { |verdict| verdict.silenced_by, verdict.joins = "burst", burst || :new }
+        heard.each { |pair| pair.last.silenced_by, pair.last.joins = "burst", burst || :new unless pair.equal?(head) }
       end
     end
   end

@@ -12,7 +12,7 @@ module UpFront
       # @return [Marking]
       def self.of(trace, rules)
         spoke = trace.fetch("rules", []).select { _1["outcome"] == "matched" }
-        new(spoke.flat_map { |account| words(account["said"]) + (rules[account["rule"]]&.then { sought(_1.when) } || found(account["evidence"])) }.uniq)
+        new(spoke.flat_map { |account| rules[account["rule"]]&.then { sought(_1.when) + words(_1.effects.said) } || (found(account["evidence"]) + words(account["said"])) }.uniq)
       end
 
       def self.words(said) = said.fetch("mark_words", []).map { Phrase.new(_1).pattern }

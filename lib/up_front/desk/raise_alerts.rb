@@ -5,6 +5,7 @@ module UpFront
     # Enters the alerts of messages that have just surfaced into the journal, each once, and says which of them sound.
     # To be called within the transaction that announces the messages.
     class RaiseAlerts < Act
+      MOST_LOOKED_INTO = 100
       LOOKED_BACK = Core::AlertPace::CONVERSATION_SECONDS
 
       # @param states [Array<Store::State>] that surface now, in order @return [Array<Integer>] the alerts that sound
@@ -23,18 +24,20 @@ module UpFront
       private
 
       def enter(states, claims)
-        due = states.map { |state| due(state, claims.fetch(state.message_id)) }
-        burst = nil
-        states.zip(due, pace.judge(due)).map do |state, alert, verdict|
-          row = Store::Alert.create!(**columns(state, claims.fetch(state.message_id)), level: alert.level, silenced_by: verdict.silenced_by, heads_burst: verdict.heads == true,
-            burst_id: (verdict.joins == :new) ? burst : verdict.joins)
-          burst = row.id if verdict.heads
-          row
+        due = states.each_with_index.map { |state, place| due(state, claims.fetch(state.message_id), place) }
+        verdicts = pace.judge(due)
+        rows = states.zip(due, verdicts).map do |state, alert, verdict|
+          Store::Alert.create!(**columns(state, claims.fetch(state.message_id)), level: alert.level, silenced_by: verdict.silenced_by, heads_burst: verdict.heads == true, burst_id: (verdict.joins unless verdict.joins == :new))
         end
+        joined = rows.zip(verdicts).filter_map { |row, verdict| row.id if verdict.joins == :new }
+        Store::Alert.where(id: joined).update_all(burst_id: rows.find(&:heads_burst)&.id)
+        rows
       end
 
-      def due(state, claim)
-        Core::AlertPace::Due.new(level: claim.alert["level"], conversation: Store::Message.conversation(state.message_id), break_through: claim.alert["break_through"] == true, by_hand: !state.let_in_at.nil? || !state.put_off_at.nil?)
+      # Of so many at once all but one are a burst, whatever their conversations.
+      def due(state, claim, place)
+        conversation = (place < MOST_LOOKED_INTO) ? Store::Message.conversation(state.message_id) : [state.message_id]
+        Core::AlertPace::Due.new(level: claim.alert["level"], conversation: conversation, break_through: claim.alert["break_through"] == true, by_hand: !state.let_in_at.nil? || !state.put_off_at.nil?)
       end
 
       def pace
@@ -50,7 +53,7 @@ module UpFront
         name = rule(claim.trace)
         alert = claim.alert
         {message_id: state.message_id, rule: name, rule_id: @rulebook.rules.find { _1.name == name }&.id, text: wording(state.message_id).say(alert["text"]), sound: alert["sound"], desktop: alert["desktop"] == true,
-         at: state.surface_at, called_at: now, hushed_by: (AlertSettings.hushed_by(now, @rulebook.zone) unless alert["level"] == "tap" && alert["sound"].nil?), again_at: ((alert["level"] == "call_out") ? now + AlertSettings.now["again_minutes"] * 60 : nil)}
+         at: state.surface_at, called_at: now, hushed_by: (AlertSettings.hushed_by(now, @rulebook.zone) unless alert["level"] == "tap"), again_at: ((alert["level"] == "call_out") ? now + AlertSettings.now["again_minutes"] * 60 : nil)}
       end
 
       # The one that decided it: the first that spoke on alerts.

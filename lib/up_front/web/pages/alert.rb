@@ -12,17 +12,19 @@ module UpFront
         # @param alerts [Array<Store::Alert>] @return [Array<Alert>]
         def self.of(alerts, near)
           messages = Store::Message.where(id: alerts.map(&:message_id)).select(*Row::COLUMNS).index_by(&:id)
-          alerts.map { new(_1, messages.fetch(_1.message_id), near) }
+          rules = Store::Rule.in_order.pluck(:id).to_set
+          alerts.map { new(_1, messages.fetch(_1.message_id), near, rules) }
         end
 
-        def initialize(alert, message, near)
+        def initialize(alert, message, near, rules)
           @alert = alert
           @message = message
           @near = near
+          @rules = rules
         end
 
         def to_h
-          {id: @alert.id, message_id: @alert.message_id, level: @alert.level, text: text, rule: @alert.rule, rule_id: @alert.rule_id, sender: sender, subject: @message.subject,
+          {id: @alert.id, message_id: @alert.message_id, level: @alert.level, text: text, rule: @alert.rule, rule_id: (@alert.rule_id if @rules.include?(@alert.rule_id)), sender: sender, subject: @message.subject,
            at: @near.moment(@alert.at), sound: @alert.hushed_by ? nil : Alert.sound(@alert.level, @alert.sound), desktop: @alert.desktop, calls: @alert.calls, became: became, opened: !@alert.opened_at.nil?, silenced: !@alert.silenced_by.nil?}
         end
 

@@ -203,13 +203,17 @@ function AlertLine({ value, vocabulary, change }: LineProps<"none" | Alert>) {
               </button>
             ))}
           </span>
-          with the sound
-          <Slot
-            label="Sound"
-            value={alert.sound ?? ""}
-            choices={[{ value: "", words: "of its kind" }, ...asWords(vocabulary.sounds)]}
-            change={(sound) => set({ sound })}
-          />
+          {alert.level !== "tap" && (
+            <>
+              with the sound
+              <Slot
+                label="Sound"
+                value={alert.sound ?? ""}
+                choices={[{ value: "", words: "of its kind" }, ...asWords(vocabulary.sounds)]}
+                change={(sound) => set({ sound })}
+              />
+            </>
+          )}
           <FormControlLabel
             control={
               <Checkbox size="small" checked={alert.desktop === true} onChange={(_, on) => set({ desktop: on || undefined })} />
