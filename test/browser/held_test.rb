@@ -63,7 +63,7 @@ class HeldTest < Minitest::Test
     within("section", text: "Put off by you") { assert_text "back 09:50: Ask finance" }
     go("09:51")
     click_link "Front"
-    within("section", text: "Brought back") { assert_link(text: "Purchase order 2207 approved") }
+    within("section", text: /\ANow/) { assert_link(text: "Purchase order 2207 approved") }
   end
 
   def test_several_at_once

@@ -37,7 +37,7 @@ class RulesTest < Minitest::Test
 
   def test_rules_are_read_found_switched_copied_deleted_and_back
     rules
-    assert_text "When the subject mentions “border”, “customs”, “held” or “zoll*” and (the sender is one of Couriers or it is the first mail with this sender): straight in, top priority, label Couriers."
+    assert_text "When the subject mentions “border”, “customs”, “held” or “zoll*” and (the sender is one of Couriers or it is the first mail with this sender): straight in, top priority, label Couriers, a chime"
     within("li", text: "Readings are for the record") { assert_text(/last word.*\d+ in 30 days, last/m) }
     fill_in "Find a rule", with: "evening newsletter"
     assert_equal ["Newsletters once a day"], order

@@ -7,19 +7,23 @@ module UpFront
     class Draft
       UNNAMED = "this rule"
 
-      # @!attribute nodes [Hash{String=>Condition}] what can be read of when and unless, by JSON Pointer
-      attr_reader :faults, :unfinished, :nodes, :rule
+      attr_reader :faults, :rule
 
       # @param body [Hash] in the file's shape @param names [Names]
       def initialize(body, names, id: nil)
         @body = body
         @names = names
-        @unfinished = []
-        @nodes = {}
+        @conditions = %w[when unless].to_h { |part| [part, DraftConditions.new(body[part], "/#{part}", names)] }
         @faults = whole_faults(id)
         @rule = readable(id)
         freeze
       end
+
+      # @return [Array<String>] pointers of conditions that still want their words
+      def unfinished = @conditions.values.flat_map(&:unfinished)
+
+      # @return [Hash{String=>Condition}] what can be read of when and unless, by JSON Pointer
+      def nodes = @conditions.values.map(&:nodes).reduce(:merge)
 
       def complete? = faults.empty? && unfinished.empty?
 
@@ -28,8 +32,7 @@ module UpFront
       def whole_faults(id)
         check = Check.new
         Rule.read(@body, check, @names, id: id)
-        %w[when unless].each { |part| find_unfinished(@body[part], "/#{part}") }
-        check.faults.reject { |fault| unfinished.any? { fault.pointer.start_with?("#{_1}/") } } + senseless
+        @conditions.values.reduce(check.faults) { |faults, part| part.finished(faults) } + senseless
       end
 
       # What the format allows and nobody means.
@@ -43,40 +46,15 @@ module UpFront
 
       def fault(pointer, expected) = Fault.new(pointer: pointer, expected: expected)
 
-      def find_unfinished(node, pointer)
-        return unless node.is_a?(Hash)
-        return node.key?("fact") && unfinished?(node["value"]) && @unfinished << pointer if node.key?("fact")
-
-        kind, members = node.first
-        members.each_with_index { |member, index| find_unfinished(member, "#{pointer}/#{kind}/#{index}") } if members.is_a?(Array)
-      end
-
-      def unfinished?(value) = value.nil? || value == [] || (value.is_a?(String) && value.strip.empty?) || (value.is_a?(Hash) && value["days"] == [])
-
       # Always on and within its dates: a draft is tried for what it says.
       def readable(id)
         return unless @body["when"].is_a?(Hash)
 
-        Rule.new(id: id, name: name, when: read(@body["when"], "/when", 0) || Condition::Group.new("all", [].freeze).freeze, unless: @body["unless"] && read(@body["unless"], "/unless", 0), effects: effects,
+        Rule.new(id: id, name: name, when: @conditions["when"].tree || Condition::Group.new("all", [].freeze).freeze, unless: @conditions["unless"].tree, effects: effects,
           enabled: true, last_word: @body["last_word"] == true, ask_first: @body["ask_first"] == true, from_date: nil, until_date: nil, heading: nil)
       end
 
       def name = @body["name"].to_s.strip.then { _1.empty? ? UNNAMED : _1 }
-
-      def read(node, pointer, depth)
-        found = node.is_a?(Hash) && (node.key?("fact") ? leaf(node, pointer) : group(node, pointer, depth + 1))
-        nodes[pointer] = found if found
-        found || nil
-      end
-
-      def leaf(node, pointer) = unfinished.include?(pointer) ? nil : Condition.read(node, Check.new, @names)
-
-      def group(node, pointer, depth)
-        kind, members = node.first
-        return unless Condition::KEYS.include?(kind) && members.is_a?(Array) && depth <= Condition::MAX_DEPTH
-
-        Condition::Group.new(kind, members.each_with_index.filter_map { |member, index| read(member, "#{pointer}/#{kind}/#{index}", depth) }.freeze).freeze
-      end
 
       def effects
         said = @body["then"].is_a?(Hash) ? @body["then"] : {}

@@ -28,6 +28,9 @@ module UpFront
       end
 
       def read(message) = @read.call(message)
+
+      # @param reading [Reading] @return [Object] its value
+      def of(reading) = read(reading.message)
     end
   end
 end

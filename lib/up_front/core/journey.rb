@@ -25,6 +25,11 @@ module UpFront
         trip ? trip.zone.instant(date, minutes, seconds) : super
       end
 
+      def edges(first, last)
+        there = trips.flat_map { |trip| [trip.span.begin, trip.span.end, *trip.zone.edges(first, last)] }
+        super + there.select { (first..last).cover?(_1) }
+      end
+
       private
 
       def offset(seconds)

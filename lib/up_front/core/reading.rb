@@ -4,16 +4,18 @@ module UpFront
   module Core
     # One message while rules are tried on it: each fact is read and folded at most once.
     class Reading
-      attr_reader :message
+      attr_reader :message, :state
 
-      def initialize(message)
+      # @param state [MessageState, nil] where it may be asked for too
+      def initialize(message, state: nil)
         @message = message
+        @state = state
         @values = {}
         @laid = {}
         @words = {}
       end
 
-      def value(fact) = @values.fetch(fact) { @values[fact] = fact.read(message) }
+      def value(fact) = @values.fetch(fact) { @values[fact] = fact.of(self) }
 
       # @param fact [Fact] of texts @return [String] see {Text.lay}
       def laid(fact) = @laid.fetch(fact) { @laid[fact] = fact.parts ? together(fact.parts.map { laid(_1) }) : Text.lay(value(fact)) }

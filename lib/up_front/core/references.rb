@@ -2,10 +2,12 @@
 
 module UpFront
   module Core
-    # What a rule's body names of the rest of its rulebook: groups, labels, inks, templates, rounds, windows,
+    # What a rule's or a view's body names of the rest of its rulebook: groups, labels, inks, templates, rounds, windows,
     # forwarding addresses. Bodies are in the file's shape; names are compared folded.
     module References
       KINDS = %w[groups labels inks templates rounds windows forward_to].freeze
+
+      NAMING = {"in_window" => "windows", "label" => "labels", "ink" => "inks"}.freeze # facts whose values are names
 
       module_function
 
@@ -21,7 +23,7 @@ module UpFront
       # @yield [String, String] kind and name of each thing named @yieldreturn [String] what to name in its place
       # @return [Hash] a copy of the body
       def rename(body, &)
-        copy = body.merge("then" => effects(body.fetch("then", {}), &))
+        copy = body.key?("then") ? body.merge("then" => effects(body["then"], &)) : body.dup
         %w[when unless].each { |part| copy[part] = condition(copy[part], &) if copy[part] }
         copy
       end
@@ -39,7 +41,8 @@ module UpFront
       end
 
       def value(leaf)
-        return leaf["value"].map { yield("windows", _1) } if leaf["fact"] == "in_window"
+        kind = NAMING[leaf["fact"]]
+        return leaf["value"].map { yield(kind, _1) } if kind
         return leaf["value"] unless leaf["value"].is_a?(Array)
 
         people = Facts.find(leaf["fact"])&.type == Types::People && leaf["op"] == "is"

@@ -9,7 +9,7 @@ module UpFront
       VERSION = 1
       MAX_BYTES = 5 * 1024 * 1024
 
-      attr_reader :owner, :accounts, :names, :plan, :rules, :revision, :document, :candidates, :standpoint, :by_name
+      attr_reader :owner, :accounts, :names, :plan, :rules, :views, :revision, :document, :candidates, :standpoint, :by_name
 
       # @param json [String] UTF-8, at most 5 MB, strict JSON (RFC 8259) without doubled keys
       # @raise [Refused]
@@ -24,18 +24,19 @@ module UpFront
         raise Refused, [Fault.new(pointer: "", expected: "strict JSON", found: error.message[0, 200])]
       end
 
-      # @param document [Hash] the file's shape @param ids [Array] the store's key of each rule
+      # @param document [Hash] the file's shape @param ids [Array] the store's key of each rule @param view_ids [Array] of each view
       # @raise [Refused]
-      def self.read(document, revision: 0, ids: [])
-        RulebookReader.new(document, revision: revision, ids: ids).rulebook
+      def self.read(document, revision: 0, ids: [], view_ids: [])
+        RulebookReader.new(document, revision: revision, ids: ids, view_ids: view_ids).rulebook
       end
 
-      def initialize(owner:, accounts:, names:, plan:, rules:, revision:, document:)
+      def initialize(owner:, accounts:, names:, plan:, rules:, revision:, document:, views: [])
         @owner = owner
         @accounts = accounts
         @names = names
         @plan = plan
         @rules = rules.freeze
+        @views = views.freeze
         @revision = revision
         @document = document
         @candidates = Candidates.new(@rules)

@@ -5,7 +5,7 @@ module UpFront
     # Adds what one rulebook holds to another. What both hold alike stays once; where two things of one name
     # differ, the person chooses: mine, theirs, or both (theirs under a new name).
     class RulebookMerge
-      KINDS = {"groups" => "group", "labels" => "label", "inks" => "ink", "templates" => "template", "windows" => "window", "rounds" => "round", "rules" => "rule"}.freeze
+      KINDS = {"groups" => "group", "labels" => "label", "inks" => "ink", "templates" => "template", "windows" => "window", "rounds" => "round", "rules" => "rule", "views" => "view"}.freeze
       CHOICES = %w[mine theirs both].freeze
 
       Clash = Struct.new(:kind, :name, :mine, :theirs, keyword_init: true) do
@@ -64,7 +64,7 @@ module UpFront
 
       def merge(kind, renamed)
         chosen = clashes.select { _1.kind == kind }.to_h { [Text.fold(_1.name), choice(_1)] }
-        theirs = list(@theirs, kind).map { (kind == "rules") ? rewritten(_1, renamed) : _1 }
+        theirs = list(@theirs, kind).map { %w[rules views].include?(kind) ? rewritten(_1, renamed) : _1 }
         own = list(@mine, kind).map { |thing| (chosen[Text.fold(thing["name"])] == "theirs") ? theirs.find { Text.fold(_1["name"]) == Text.fold(thing["name"]) } : thing }
         known = by_name(own)
         added = theirs.filter_map do |thing|

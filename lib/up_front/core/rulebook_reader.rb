@@ -10,11 +10,12 @@ module UpFront
       OWNER = %w[name addresses organisation time_zone].freeze
       COLOUR = /\A#\h{6}\z/
 
-      def initialize(document, revision:, ids:)
+      def initialize(document, revision:, ids:, view_ids: [])
         @check = Check.new
         @document = document
         @revision = revision
         @ids = ids
+        @view_ids = view_ids
       end
 
       # @raise [Refused]
@@ -35,9 +36,8 @@ module UpFront
         zone = read_zone(owner)
         plan = read_plan(zone)
         names = read_names(owner, zone, plan)
-        @check.at("views").list(@document["views"]) { _1 } if @document.key?("views")
         rules = read_rules(names)
-        @rulebook = Rulebook.new(owner: owner, accounts: read_accounts, names: names, plan: plan, rules: rules,
+        @rulebook = Rulebook.new(owner: owner, accounts: read_accounts, names: names, plan: plan, rules: rules, views: read_views(names),
           revision: @revision, document: @document)
       end
 
@@ -150,6 +150,16 @@ module UpFront
           Rule.read(item, at, names, id: @ids[at.pointer[/\d+\z/].to_i])
         end
         rules || []
+      end
+
+      def read_views(names)
+        seen = Set.new
+        accounts = (@document["accounts"].is_a?(Array) && @document["accounts"].any?) ? @document["accounts"].filter_map { _1["name"] if _1.is_a?(Hash) } : nil
+        views = @check.at("views").list(@document["views"] || []) do |item, at|
+          unique(item["name"], at.at("name"), seen) if item.is_a?(Hash)
+          View.read(item, at, names, accounts: accounts, id: @view_ids[at.pointer[/\d+\z/].to_i])
+        end
+        views || []
       end
 
       # Reads a list of named things; @return [Hash{String=>Object}] by folded name, in order

@@ -31,7 +31,7 @@ module UpFront
           "labels" => named("colour" => ref("colour")), "templates" => named("text" => TEXT), "forward_to" => list("address", least: 0),
           "inks" => {"type" => "array", "items" => object({"name" => NAME, "colour" => ref("colour"), "weight" => {"enum" => Ink::WEIGHTS}, "slant" => {"enum" => Ink::SLANTS}, "size" => {"enum" => Ink::SIZES}, "mark" => FLAG, "tint" => {"oneOf" => [ref("colour"), {"type" => "null"}]}}, %w[name colour])},
           "plan" => object({"windows" => named("days" => ref("days"), "from" => ref("time"), "to" => ref("end_time")), "rounds" => named("days" => ref("days"), "at" => ref("time")), "days_off" => {"type" => "array", "items" => {"anyOf" => [ref("date"), object({"from" => ref("date"), "until" => ref("date"), "name" => NAME}, %w[from until])]}}, "busy" => named("from" => ref("instant"), "to" => ref("instant")), "heads_down" => named("days" => ref("days"), "from" => ref("time"), "to" => ref("end_time"))}),
-          "rules" => list("rule", least: 0), "views" => {"type" => "array"}
+          "rules" => list("rule", least: 0), "views" => list("view", least: 0)
         }, RulebookReader::REQUIRED)
       end
 
@@ -47,7 +47,7 @@ module UpFront
           "time" => {"type" => "string", "pattern" => "^(?:[01]\\d|2[0-3]):[0-5]\\d$"}, "end_time" => {"type" => "string", "pattern" => "^(?:(?:[01]\\d|2[0-3]):[0-5]\\d|24:00)$"},
           "duration" => {"type" => "string", "pattern" => "^P(?!$)(?:\\d{1,6}W)?(?:\\d{1,6}D)?(?:T(?!$)(?:\\d{1,8}H)?(?:\\d{1,8}M)?(?:\\d{1,8}S)?)?$"},
           "days" => {"type" => "array", "minItems" => 1, "items" => {"enum" => Zone::DAYS}}, "span" => object({"days" => ref("days"), "from" => ref("time"), "to" => ref("end_time")}, WeekSpan::KEYS),
-          "rule" => rule, "condition" => condition, "effects" => effects, "timing" => timing
+          "rule" => rule, "condition" => condition, "effects" => effects, "timing" => timing, "view" => view, "asked" => asked
         }
       end
 
@@ -57,11 +57,20 @@ module UpFront
                 "last_word" => FLAG, "ask_first" => FLAG, "from_date" => date, "until_date" => date, "heading" => {"anyOf" => [NAME, {"type" => "null"}]}}, Rule::REQUIRED)
       end
 
-      def condition
-        groups = Condition::KEYS.map { object({_1 => {"type" => "array", "items" => ref("condition")}}, [_1]) }
-        leaves = Facts.all.values.flat_map { |fact| fact.type.ops.keys.map { |op| leaf({"const" => fact.name}, fact.type, op) } }
-        headers = Types::Text.ops.keys.map { |op| leaf({"type" => "string", "pattern" => "^header: ?[!-9;-~]+$"}, Types::Text, op) }
-        {"oneOf" => groups + leaves + headers}
+      def condition = {"oneOf" => groups("condition") + leaves(Facts.all.values) + headers}
+
+      # What views may ask: facts of state besides.
+      def asked = {"oneOf" => groups("asked") + leaves([*Facts.all.values, *StateFacts.all.values]) + headers}
+
+      def groups(name) = Condition::KEYS.map { object({_1 => {"type" => "array", "items" => ref(name)}}, [_1]) }
+      def leaves(facts) = facts.flat_map { |fact| fact.type.ops.keys.map { |op| leaf({"const" => fact.name}, fact.type, op) } }
+      def headers = Types::Text.ops.keys.map { |op| leaf({"type" => "string", "pattern" => "^header: ?[!-9;-~]+$"}, Types::Text, op) }
+
+      def view
+        none = ->(schema) { {"anyOf" => [schema, {"type" => "null"}]} }
+        sort = object({"by" => {"enum" => View::SORTS}, "descending" => FLAG}, %w[by])
+        object({"name" => NAME, "when" => ref("asked"), **View::FLAGS.to_h { [_1, FLAG] }, "accounts" => {"type" => "array", "items" => NAME}, "sort" => none.call(sort), "group_by" => none.call({"enum" => View::GROUPS}),
+                "badge" => {"enum" => View::BADGES}, "colour" => none.call(ref("colour")), "heading" => none.call(NAME), "key" => none.call({"enum" => (1..9).to_a})}, View::REQUIRED)
       end
 
       def leaf(fact, type, op) = object({"fact" => fact, "op" => {"const" => op}, "value" => type.schema(op, self), "not" => FLAG}, %w[fact op value])

@@ -104,36 +104,14 @@ module UpFront
       end
 
       def because(account)
-        found = account["evidence"].select { _1["held"] && _1["path"].start_with?("/when") }.map { evidence(_1) }
+        found = account["evidence"].select { _1["held"] && _1["path"].start_with?("/when") }.map { EvidenceWords.held(_1) }
         found.empty? ? "" : ": #{Words.join(found.first(4), "and")}"
-      end
-
-      def evidence(leaf)
-        fact = Facts.find(leaf["fact"])
-        return fact.words if leaf["found"] == true
-        return fact.denial || "#{fact.words}: no" if leaf["found"] == false
-
-        "#{fact.words} #{fact.type.ops.fetch(leaf["op"])} #{shown(fact, leaf["found"])}"
-      end
-
-      # A person by the shown name, one of named answers in its words, else what was found as it stands.
-      def shown(fact, found)
-        words = fact.type.choices&.fetch(found.to_s, nil) if fact.type.respond_to?(:choices)
-        words || "“#{found.to_s.sub(/\A(.+?) <[^<>]*>\z/, "\\1")[0, 80]}”"
       end
 
       def reading(account)
         words = OUTCOMES.fetch(account["outcome"])
-        failed = account["evidence"].reject { _1["held"] }.map { missing(_1) }.uniq
+        failed = account["evidence"].reject { _1["held"] }.map { EvidenceWords.missing(_1) }.uniq
         (account["outcome"] == "no_match" && failed.any?) ? "#{words}: #{failed.first(3).join("; ")}" : words
-      end
-
-      def missing(leaf)
-        fact = Facts.find(leaf["fact"])
-        return fact.denial if leaf["found"] == false && fact.denial
-        return fact.words if leaf["found"] == true
-
-        "#{fact.words} is #{leaf["found"].to_s.empty? ? "empty" : shown(fact, leaf["found"])}"
       end
     end
   end

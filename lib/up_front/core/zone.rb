@@ -59,6 +59,16 @@ module UpFront
       # @return [String] ISO 8601 with this zone's offset
       def iso(instant) = instant && local(instant).iso8601
 
+      # @param first [Time] @param last [Time]
+      # @return [Array<Array(Time, Integer)>] from which instant on which offset holds (seconds east of UTC), in order
+      def offsets(first, last)
+        steps = [first, *edges(first, last)].sort.map { [_1, offset(_1.to_i)] }
+        steps.chunk_while { |one, other| one.last == other.last }.map(&:first)
+      end
+
+      # @return [Array<Time>] the instants between two at which the offset may change
+      def edges(first, last) = @zone.transitions_up_to(last + 1, first).map { Time.at(_1.at.to_i).utc }
+
       private
 
       # @return [Integer] what the wall's clock shows, counted like seconds since 1970

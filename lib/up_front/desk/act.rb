@@ -48,6 +48,13 @@ module UpFront
         Done.new(words: words + anew.words, undo_id: undo_step(words, rows), result: result)
       end
 
+      # @param rows [Array<Hash>] trails of views @return [Done]
+      def views_changed(words, rows, result: nil)
+        Store::Shelf.turn
+        event("views")
+        Done.new(words: words, undo_id: undo_step(words, {"View" => rows.compact}), result: result)
+      end
+
       # Gives what rules name another name in each of them. @return [Array<Hash>] the trails of the rules that changed
       def rename_in_rules(kind, was, name)
         Store::Rule.in_order.filter_map do |rule|
@@ -55,6 +62,16 @@ module UpFront
 
           rule.update!(body: Core::References.rename(rule.today) { |of, given| (of == kind && Core::Text.fold(given) == Core::Text.fold(was)) ? name : given }, version: rule.version + 1)
           trail(rule).tap { keep_version(rule, "changed") }
+        end
+      end
+
+      # As in rules. @return [Array<Hash>] the trails of the views that changed
+      def rename_in_views(kind, was, name)
+        Store::View.in_order.filter_map do |view|
+          next unless Core::References.uses?(view.body, kind, was)
+
+          view.update!(body: Core::References.rename(view.body) { |of, given| (of == kind && Core::Text.fold(given) == Core::Text.fold(was)) ? name : given }, version: view.version + 1)
+          trail(view)
         end
       end
 

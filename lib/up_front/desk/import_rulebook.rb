@@ -20,8 +20,10 @@ module UpFront
 
           rows = put_rules(document.fetch("rules", []))
           put_accounts(document.fetch("accounts", []))
+          views = put_views(document.fetch("views", []))
           head = trail(Store::Shelf.put(document))
-          rules_changed(words, {"Rulebook" => [head], "Rule" => rows}, result: changes)
+          event("views") if views.any?
+          rules_changed(words, {"Rulebook" => [head], "Rule" => rows, "View" => views}, result: changes)
         end
       end
 
@@ -51,6 +53,18 @@ module UpFront
         rule = Store::Rule.create!(position: place, body: body, created_at: now)
         keep_version(rule, "brought in")
         trail(rule, before: {"deleted_at" => now})
+      end
+
+      # @return [Array<Hash>] the trail of each view that changed
+      def put_views(bodies)
+        known = Store::View.in_order.to_h { [Core::Text.fold(_1.name), _1] }
+        put = bodies.each_with_index.filter_map do |body, place|
+          view = known.delete(Core::Text.fold(body["name"]))
+          next (made = Store::View.create!(position: place, body: body, created_at: now)) && trail(made, before: {"deleted_at" => now}) unless view
+
+          view.update!(position: place, body: body, version: view.version + ((view.body == body) ? 0 : 1)) && trail(view)
+        end
+        put + known.values.map { |view| view.update!(deleted_at: now) && trail(view) }
       end
 
       # An account that holds mail stays, whatever the file says.

@@ -32,6 +32,7 @@ module UpFront
           Store::Shelf.put(document)
           accounts.each { Store::Account.create!(name: _1["name"], addresses: _1["addresses"]) }
           (rest["rules"] || []).each_with_index { |body, place| keep(body, place) }
+          (rest["views"] || []).each_with_index { |body, place| Store::View.create!(position: place, body: body, created_at: now) }
           event("set_up")
         end
         Done.new(words: "Welcome, #{owner["name"]}.")

@@ -5,7 +5,7 @@ module UpFront
     # Takes an act back: puts the columns that it changed as they were. What was changed again since is not
     # lost: such a column of a message's state stays, and a rule or rulebook that was changed again is refused.
     class Undo < Act
-      MODELS = {"State" => Store::State, "Rule" => Store::Rule, "Rulebook" => Store::Rulebook}.freeze
+      MODELS = {"State" => Store::State, "Rule" => Store::Rule, "Rulebook" => Store::Rulebook, "View" => Store::View}.freeze
 
       # @param id [Integer] of the undo step @return [Done] @raise [Impossible]
       def call(id)
@@ -15,7 +15,7 @@ module UpFront
 
           step.before.except("Worn").each { |model, rows| rows.each { restore(MODELS.fetch(model), _1) } }
           step.before.fetch("Worn", []).each { Store::Worn.rename(_1["kind"], _1["name"], _1["was"]) }
-          names_are_free! if step.before.key?("Rule")
+          MODELS.slice("Rule", "View").each { |name, model| names_are_free!(model) if step.before.key?(name) }
           step.update!(undone_at: now)
           changed = Store::FormerClaim.restore(step.id)
           tell(step, changed)
@@ -29,17 +29,25 @@ module UpFront
         record = model.find_by(model.primary_key => row["key"]) or return
         untouched = row["after"].select { |column, value| model.type_for_attribute(column).cast(value) == record[column] }.keys
         return record.update!(row["before"].slice(*untouched)) if model == Store::State
-        raise Impossible.new("#{(model == Store::Rule) ? "The rule “#{record.name}”" : "The rulebook"} was changed again since; undo that first.", status: 409) if untouched.size < row["after"].size
+        raise Impossible.new("#{called(record)} was changed again since; undo that first.", status: 409) if untouched.size < row["after"].size
 
         record.update!(row["before"])
         keep_restored(record) if model == Store::Rule
       end
 
-      # A rule that comes back may find its name taken.
-      def names_are_free!
-        names = Store::Rule.in_order.group_by { Core::Text.fold(_1.name) }
+      def called(record)
+        case record
+        when Store::Rule then "The rule “#{record.name}”"
+        when Store::View then "The view “#{record.name}”"
+        else "The rulebook"
+        end
+      end
+
+      # A rule or view that comes back may find its name taken.
+      def names_are_free!(model)
+        names = model.in_order.group_by { Core::Text.fold(_1.name) }
         twice = names.values.find { _1.size > 1 } or return
-        raise Impossible.new("Another rule is called “#{twice.first.name}” now; rename it first.", status: 409)
+        raise Impossible.new("Another #{(model == Store::Rule) ? "rule" : "view"} is called “#{twice.first.name}” now; rename it first.", status: 409)
       end
 
       def keep_restored(rule)
@@ -51,7 +59,9 @@ module UpFront
       def tell(step, changed)
         ids = changed | step.before.fetch("State", []).map { _1["key"] }
         event("changed", ids: ids) if ids.any?
-        return unless step.before.key?("Rule") || step.before.key?("Rulebook")
+        views = step.before.key?("View")
+        event("views") if views
+        return views && Store::Shelf.turn unless step.before.key?("Rule") || step.before.key?("Rulebook")
 
         event("rules", revision: Store::Shelf.turn)
         DecideAnew.new(clock).call

@@ -16,36 +16,37 @@ module UpFront
           return @kept if @kept&.revision == revision && @path == Database.path
 
           @path = Database.path
-          @kept = read(Rulebook.first, Rule.in_order.to_a, revision)
+          @kept = read(Rulebook.first, Rule.in_order.to_a, View.in_order.to_a, revision)
         end
       end
 
       # @return [Hash, nil] the whole rulebook in the file's shape
       def document
         head = Rulebook.first or return
-        head.document.merge("rules" => Rule.in_order.map(&:today))
+        head.document.merge("rules" => Rule.in_order.map(&:today), "views" => View.in_order.map(&:body))
       end
 
       # For whoever takes changes back without turning the revision (a test's transaction).
       def forget = LOCK.synchronize { @kept = nil }
 
-      # Rules that cannot be read (saved by a newer version, or damaged) are left out, so that they take no
-      # other rule with them; the page of rules says so.
+      # Rules and views that cannot be read (saved by a newer version, or damaged) are left out, so that they take no
+      # other with them; the page of rules says so.
       # @return [Core::Rulebook]
-      def read(head, rules, revision)
-        document = head.document.merge("rules" => rules.map(&:today))
-        Core::Rulebook.read(document, revision: revision, ids: rules.map(&:id))
+      def read(head, rules, views, revision)
+        document = head.document.merge("rules" => rules.map(&:today), "views" => views.map(&:body))
+        Core::Rulebook.read(document, revision: revision, ids: rules.map(&:id), view_ids: views.map(&:id))
       rescue Core::Refused => refused
-        broken = refused.faults.filter_map { _1.pointer[/\A\/rules\/(\d+)/, 1]&.to_i }.uniq
-        raise if broken.empty?
+        broken = %w[rules views].to_h { |kind| [kind, refused.faults.filter_map { _1.pointer[/\A\/#{kind}\/(\d+)/, 1]&.to_i }.uniq] }
+        raise if broken.values.all?(&:empty?)
 
-        read(head, rules.reject.with_index { |_, place| broken.include?(place) }, revision)
+        whole = {"rules" => rules, "views" => views}.map { |kind, rows| rows.reject.with_index { |_, place| broken[kind].include?(place) } }
+        read(head, *whole, revision)
       end
 
       # Replaces the head: owner, people, labels, plan. @return [Rulebook]
       def put(document)
         head = Rulebook.first_or_initialize(revision: 0)
-        head.update!(document: document.except("rules"), revision: head.revision + 1)
+        head.update!(document: document.except("rules", "views"), revision: head.revision + 1)
         head
       end
 

@@ -10,6 +10,11 @@ module UpFront
       # @param node [Core::Condition::Group, Core::Condition::Leaf] @return [ActiveRecord::Relation] of {Message}
       def self.messages(node) = Message.where(new.sql(node))
 
+      # @param now [Time, nil] the moment for conditions on state; those want messages joined with states and claims
+      def initialize(now = nil)
+        @now = now
+      end
+
       # @return [String] a SQL condition
       def sql(node)
         return leaf(node) if node.is_a?(Core::Condition::Leaf)
@@ -25,7 +30,7 @@ module UpFront
       private
 
       def leaf(node)
-        question = ask(node.operand, node.fact)
+        question = node.fact.is_a?(Core::StateFact) ? state(node.operand, node.fact) : ask(node.operand, node.fact)
         node.negated ? "NOT (#{question})" : "(#{question})"
       end
 
@@ -42,6 +47,18 @@ module UpFront
         when T::Span::Operand then spans(operand)
         when Core::Facts::Standing::Mine::Operand then "#{among(operand.mine, %i[from])} = #{operand.value ? 1 : 0}"
         when Core::Facts::Standing::Role::Operand then role(operand)
+        else raise ArgumentError, "no SQL for #{operand.class}"
+        end
+      end
+
+      def state(operand, fact)
+        standing = StateSQL.new(quote(@now))
+        case operand
+        when T::Flag::Operand then "#{standing.flag(fact.name)} = #{operand.value ? 1 : 0}"
+        when T::Priority::Operand then "#{StateSQL::PRIORITY} IN (#{list(operand.levels)})"
+        when T::Ago::Operand then "messages.arrived_at #{(operand.op == "within_last") ? ">=" : "<"} #{quote(operand.since(@now))}"
+        when T::Named::Operand then (fact.type.kind == :labels) ? standing.labelled(operand.names.map { quote(_1) }) : standing.inked(operand.names.map { quote(_1) })
+        when T::Choice::Operand then standing.decided_by(Rule.all.select { |rule| operand.keys.member?(Core::Text.fold(rule.name)) }.map(&:id))
         else raise ArgumentError, "no SQL for #{operand.class}"
         end
       end

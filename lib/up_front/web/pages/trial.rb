@@ -7,7 +7,6 @@ module UpFront
       # messages' claims would become. Nothing is changed.
       class Trial
         MOST_ROWS = 60
-        APART = 3 # how many times more *any of* must hold than *all of* before both numbers are shown
 
         # @param body [Hash] the draft @param id [Integer, nil] of the rule that it changes
         # @param days [Integer] how far back @param place [Integer, nil] of a new rule; the first where nil
@@ -54,16 +53,7 @@ module UpFront
         def counts = @draft.nodes.transform_values { held(_1) }
         def held(node) = @roll.count(@roll.bits(node, key) & @within)
 
-        # Groups in which the other way of holding together would matter much.
-        def apart
-          groups = @draft.nodes.select { |_, node| node.is_a?(Core::Condition::Group) && node.kind != "none" && node.members.size > 1 }
-          groups.filter_map do |pointer, node|
-            other = Core::Condition::Group.new((node.kind == "all") ? "any" : "all", node.members)
-            here, there = held(node), held(other)
-            few, many = [here, there].minmax
-            {pointer: pointer, kind: node.kind, count: here, other: other.kind, other_count: there} if many >= 5 && many >= few * APART
-          end
-        end
+        def apart = Apart.of(@draft.nodes) { held(_1) }
 
         def clashes = Core::Clashes.new(@draft.nodes).to_a.map { {pointers: _1.pointers, words: _1.words} }
 

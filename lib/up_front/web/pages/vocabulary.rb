@@ -22,6 +22,9 @@ module UpFront
           }
         end
 
+        # @return [Hash] with the facts of state, which only views ask about
+        def for_views = to_h.merge(facts: [*Core::StateFacts.all.values, *Core::Facts.all.values].map { fact(_1) })
+
         private
 
         def fact(fact)
@@ -35,7 +38,7 @@ module UpFront
         def shape(fact)
           return "flag" if fact.denial
           return "choice" if choices(fact).any?
-          {Core::Types::Number => "number", Core::Types::Day => "date", Core::Types::Span => "span"}.fetch(fact.type, "texts")
+          {Core::Types::Number => "number", Core::Types::Day => "date", Core::Types::Span => "span", Core::Types::Ago => "duration"}.fetch(fact.type, "texts")
         end
 
         def names(kind) = @document.fetch(kind, []).map { _1["name"] }

@@ -1,0 +1,68 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Core
+    # A saved view: a named question over all mail. It holds no messages and changes none.
+    class View
+      SORTS = %w[time sender subject priority size follow_up].freeze
+      GROUPS = %w[sender day label account priority].freeze
+      BADGES = %w[unread all none].freeze
+      REQUIRED = %w[name when].freeze
+      FLAGS = %w[discarded sent compact favourite opens_first].freeze
+      OPTIONAL = [*FLAGS, "accounts", "sort", "group_by", "badge", "colour", "heading", "key"].freeze
+      COLOUR = /\A#\h{6}\z/
+
+      # @!attribute accounts [Array<String>] all where empty @!attribute sort [Hash] "by" and "descending"
+      attr_reader :name, :when, :accounts, :sort, :group_by, :badge, :colour, :heading, :key, :discarded, :sent, :compact, :favourite, :opens_first, :id
+
+      # @param accounts [Array<String>] those that there are @return [View, nil]
+      def self.read(value, check, names, accounts: nil, id: nil)
+        check.object(value, required: REQUIRED, optional: OPTIONAL) or return
+        before = check.faults.size
+        parts = {
+          id: id, name: value.key?("name") ? check.at("name").filled(value["name"]) : nil,
+          when: value.key?("when") ? Condition.read(value["when"], check.at("when"), names, state: true) : nil,
+          accounts: read_accounts(value["accounts"], check.at("accounts"), accounts), sort: read_sort(value["sort"], check.at("sort")),
+          group_by: value["group_by"]&.then { check.at("group_by").one_of(_1, GROUPS) }, badge: check.at("badge").one_of(value.fetch("badge", "unread"), BADGES),
+          colour: value["colour"]&.then { |given| given.to_s.match?(COLOUR) ? given : check.at("colour").refuse("a colour as #RRGGBB", given) },
+          heading: value["heading"]&.then { check.at("heading").filled(_1) }, key: value["key"]&.then { check.at("key").one_of(_1, (1..9).to_a) },
+          **FLAGS.to_h { |flag| [flag.to_sym, value.key?(flag) ? check.at(flag).flag(value[flag]) : false] }
+        }
+        new(**parts) if check.faults.size == before
+      end
+
+      def self.read_accounts(value, check, known)
+        check.list(value || []) do |item, at|
+          (known.nil? || known.any? { Text.fold(_1) == Text.fold(item.to_s) }) ? at.filled(item) : at.refuse("the name of an account: #{known.join(", ")}", item)
+        end || []
+      end
+
+      def self.read_sort(value, check)
+        return {"by" => "time", "descending" => true} if value.nil?
+
+        check.object(value, required: %w[by], optional: %w[descending]) or return
+        by = value.key?("by") && check.at("by").one_of(value["by"], SORTS)
+        descending = value.key?("descending") ? check.at("descending").flag(value["descending"]) : %w[time priority size].include?(by)
+        {"by" => by, "descending" => descending} if by
+      end
+      private_class_method :read_accounts, :read_sort
+
+      def initialize(**parts)
+        parts.each { |key, value| instance_variable_set(:"@#{key}", value) }
+        freeze
+      end
+
+      # @param condition [Condition] @return [View] the same with another condition
+      def with(condition)
+        parts = instance_variables.to_h { |name| [name.to_s.delete_prefix("@").to_sym, instance_variable_get(name)] }
+        View.new(**parts, when: condition)
+      end
+
+      # @return [Hash] as the file has it, defaults written out
+      def to_h
+        {"name" => name, "when" => self.when.to_h, "accounts" => accounts, "sort" => sort, "group_by" => group_by, "badge" => badge, "colour" => colour, "heading" => heading, "key" => key,
+         **FLAGS.to_h { [_1, public_send(_1)] }}
+      end
+    end
+  end
+end

@@ -1,0 +1,17 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Desk
+    # Takes a saved view away. The messages that it showed stay where they are.
+    class DeleteView < Act
+      # @return [Done] @raise [Impossible]
+      def call(id)
+        transaction do
+          view = Store::View.in_order.find_by(id: id) or raise Impossible.new("That view is not there any more.", status: 404)
+          view.update!(deleted_at: now)
+          views_changed("Deleted the view “#{view.name}”. Its messages stay where they are.", [trail(view)])
+        end
+      end
+    end
+  end
+end

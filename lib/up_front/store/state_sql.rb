@@ -1,0 +1,46 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Store
+    # How messages stand at a moment, as SQL over messages joined with their states and claims. Every answer is 0
+    # or 1 and never NULL, so that its denial answers too.
+    class StateSQL
+      REPLIES = "SELECT 1 FROM message_references JOIN messages replies ON replies.id = message_references.message_id WHERE message_references.reference = messages.message_id"
+      TO_OTHERS = "EXISTS (SELECT 1 FROM message_people people WHERE people.message_id = messages.id AND people.role IN ('to', 'cc') " \
+        "AND people.key NOT IN (SELECT own.key FROM message_people own WHERE own.message_id = messages.id AND own.role = 'from'))"
+      KEPT = "states.cleared_at IS NULL AND states.discarded_at IS NULL"
+
+      # @param now [String] the moment, quoted
+      def initialize(now)
+        @now = now
+      end
+
+      # @param name [String] of a flag of {Core::MessageState} @return [String]
+      def flag(name)
+        case name
+        when "unread" then "states.unread"
+        when "flagged" then "states.flagged"
+        when "on_front" then "(#{KEPT} AND states.surface_at IS NOT NULL AND states.surface_at <= #{@now})"
+        when "held" then "(#{KEPT} AND states.came = 'arrived' AND states.put_off_at IS NULL AND ((states.surface_at IS NOT NULL AND states.surface_at > #{@now}) OR (states.surface_at IS NULL AND claims.held)))"
+        when "cleared" then "(states.cleared_at IS NOT NULL)"
+        when "discarded" then "(states.discarded_at IS NOT NULL)"
+        when "keep_at_top" then "(COALESCE(states.keep_at_top, claims.keep_at_top) AND (states.keep_until IS NULL OR states.keep_until > #{@now}))"
+        when "alerted" then "EXISTS (SELECT 1 FROM alerts WHERE alerts.message_id = messages.id AND alerts.silenced_by IS NULL)"
+        when "answered" then "EXISTS (#{REPLIES} AND replies.from_me)"
+        when "awaiting_reply" then "(messages.from_me AND #{TO_OTHERS} AND NOT EXISTS (#{REPLIES} AND NOT replies.from_me))"
+        when "follow_up_due" then "(#{KEPT} AND claims.follow_up_at IS NOT NULL AND claims.follow_up_at <= #{@now})"
+        else raise ArgumentError, "no SQL for #{name}"
+        end
+      end
+
+      PRIORITY = State::PRIORITY
+
+      # @param names [Array<String>] quoted, as the rulebook spells them
+      def labelled(names) = "EXISTS (SELECT 1 FROM worn_labels worn WHERE worn.message_id = messages.id AND worn.label IN (#{names.join(", ")}))"
+      def inked(names) = "(claims.ink IS NOT NULL AND claims.ink COLLATE NOCASE IN (#{names.join(", ")}))"
+
+      # @param ids [Array<Integer>] of rules
+      def decided_by(ids) = "EXISTS (SELECT 1 FROM firings WHERE firings.message_id = messages.id AND firings.outcome = 'matched' AND firings.rule_id IN (#{ids.join(", ")}))"
+    end
+  end
+end

@@ -1,0 +1,85 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Web
+    module Pages
+      # What a view shows: its messages a page at a time, its groups, and why a message is in it or not.
+      class View
+        PAGE = 100
+        COUNTED = 1_000_000
+
+        # @param view [Core::View]
+        def initialize(view, rulebook, now)
+          @view = view
+          @rulebook = rulebook
+          @now = now
+          @near = Core::Near.new(rulebook.zone, now)
+          @query = Store::ViewQuery.new(view, now, rulebook.zone)
+        end
+
+        # @return [Hash] how many there are, and the groups
+        def to_h = {count: count, unread: @query.unread, groups: groups, looks_at: looks_at}
+
+        # @param offset [Integer] @param group [String, nil] @return [Hash] the rows from there on
+        def page(offset, group: nil)
+          {offset: offset, messages: Row.of(@query.page(offset, PAGE, group: group), @rulebook, @now).map(&:to_h)}
+        end
+
+        # @return [Hash] whether a message is in the view, and because of what
+        def why(id)
+          message = Store::Message.find(id)
+          reading = Core::Reading.new(message.to_core, state: Store::Standing.of([id], @now).fetch(id))
+          held = @query.among([id]).any?
+          {held: held, words: held ? "It is here: #{reasons(reading, true)}." : "It is not here: #{outside(message) || reasons(reading, false)}."}
+        end
+
+        private
+
+        def count = @count ||= @query.count
+
+        def groups
+          @query.groups.map { |group| {key: group.key, title: title(group.key), count: group.count, unread: group.unread} }
+        end
+
+        def title(key)
+          case @view.group_by
+          when "day" then @near.day(Date.iso8601(key))
+          when "sender" then if key.empty?
+                               "No sender"
+                             else
+                               Store::Message.where(sender_key: key).order(id: :desc).pick(:sender_name).then { _1.to_s.empty? ? key : _1 }
+                             end
+          when "account" then Store::Account.all.map(&:name).find { Core::Text.fold(_1) == key } || key
+          when "label" then key.empty? ? "No label" : key
+          else "#{Core::Words.sentence(key)} priority"
+          end
+        end
+
+        # "all accounts; without discarded mail; without mail that you sent"
+        def looks_at
+          [@view.accounts.empty? ? "all accounts" : Core::Words.join(@view.accounts, "and"), "#{@view.discarded ? "with" : "without"} discarded mail", "#{@view.sent ? "with" : "without"} mail that you sent"].join("; ")
+        end
+
+        # What of the view's reach leaves a message out, its condition apart.
+        def outside(message)
+          state = message.state
+          return "drafts, sent mail and what lies in Junk are left out" if state.came == "quiet" && !(@view.sent && message.from_me)
+          return "it was discarded" if state.discarded_at && !@view.discarded && @view.when.leaves.none? { _1.fact.name == "discarded" }
+
+          "it is of the account #{message.account.name}" if @view.accounts.any? && @view.accounts.none? { Core::Text.fold(_1) == message.account_key }
+        end
+
+        def reasons(reading, held)
+          evidence = Core::Evidence.of(@view.when, reading, "/when").select { _1["held"] == held }
+          words = evidence.map { |leaf| held ? Core::EvidenceWords.held(leaf) : "“#{Core::Sentence.leaf(node_at(leaf["path"]))}” does not hold (#{Core::EvidenceWords.missing(leaf)})" }.uniq.first(4)
+          words.empty? ? "the view has no condition for it" : Core::Words.join(words, "and")
+        end
+
+        # The condition at a pointer of the view.
+        def node_at(pointer)
+          pointer.delete_prefix("/when").split("/").drop(1).each_slice(2).reduce(@view.when) { |node, (_, place)| node.members.fetch(place.to_i) }
+        end
+      end
+    end
+  end
+end

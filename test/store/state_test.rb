@@ -1,0 +1,74 @@
+# frozen_string_literal: true
+
+require_relative "../support/desk_helper"
+
+# The matcher and the SQL reader give one answer for every fact of state too, however a message stands.
+class StateTest < Minitest::Test
+  include DeskHelper
+
+  FACTS = UpFront::Core::StateFacts
+
+  def setup
+    super
+    chime = {"level" => "chime"}
+    set_up(rules: [rule("Loans", when: leaf("subject", "mentions", ["loan"]), then: {"timing" => {"now" => true}, "labels" => ["loans"], "ink" => "COPPER", "alert" => chime, "follow_up" => {"in" => "PT1H"}, "keep_at_top" => true}),
+      rule("Top", when: leaf("subject", "mentions", ["top"]), then: {"priority" => "top", "timing" => {"off_front" => true}}), rule("Now", when: leaf("subject", "mentions", ["now"]), then: {"timing" => {"now" => true}}), rule("Gone", when: leaf("subject", "mentions", ["gone"]), then: {"discard" => true})])
+    @random = Random.new(11)
+    clock.now = at("08:00")
+    @ids = live
+    Desk::Announce.new(clock).call
+    clock.now = at("09:40")
+    states, messages = Store::Standing.of(@ids, clock.now), Store::Message.to_core(@ids)
+    @readings = @ids.to_h { [_1, Core::Reading.new(messages.fetch(_1), state: states.fetch(_1))] }
+  end
+
+  ME = "Wren <wren@lanternquay.example>"
+
+  # Mail of every kind, and everything that can be done to it, at random.
+  def live
+    ids = ["A loan", "now", "top", "gone", "plain", "A loan now"].flat_map { |subject| 4.times.map { |n| take(subject: subject, id: "<#{subject.tr(" ", "-")}#{n}@x>", date: clock.now - n * 86_400, as_new: n.even?).id } }
+    ids << take(subject: "asked", from: ME, to: "ana@casadomar.example", id: "<asked@x>", mailbox: "Sent").id << take(subject: "asked too", from: ME, to: "b@c.example", id: "<asked2@x>", mailbox: "Sent").id << take(subject: "note", from: ME, id: "<note@x>").id
+    ids << take(subject: "an answer", from: "b@c.example", headers: ["In-Reply-To: <asked2@x>"]).id << take(subject: "my answer", from: ME, to: "a@b.example", headers: ["References: <now0@x>"], mailbox: "Sent").id
+    acts.each { |act| act.call(ids.sample(5, random: @random)) }
+    clock.now = at("09:10")
+    ids << take(subject: "plain, in a window").id
+  end
+
+  def acts
+    [->(ids) { Desk::MarkRead.new(clock).call(ids) }, ->(ids) { Desk::Flag.new(clock).call(ids) }, ->(ids) { Desk::Clear.new(clock).call(ids.first(2)) }, ->(ids) { Desk::LetIn.new(clock).call(ids) }, ->(ids) { Desk::ChangePriority.new(clock, 1).call(ids) },
+      ->(ids) { Desk::ChangePriority.new(clock, -1).call(ids) }, ->(ids) { Desk::ChangeLabels.new(clock, on: ["Border"], off: ["Loans"]).call(ids) }, ->(ids) { Desk::ChangeLabels.new(clock, on: ["Loans"]).call(ids.first(2)) },
+      ->(ids) { Desk::KeepAtTop.new(clock, until_at: at("09:00")).call(ids) }, ->(ids) { Desk::KeepAtTop.new(clock).call(ids.first(2)) }, ->(ids) { Desk::KeepAtTop.new(clock, on: false).call(ids.first(2)) }, ->(ids) { Desk::BringBack.new(clock, at("09:30")).call(ids.first(2)) },
+      ->(ids) { Desk::BringBack.new(clock, at("12:00")).call(ids.first(2)) }]
+  end
+
+  LEAVES = [
+    *FACTS::FLAG_WORDS.keys.flat_map { |name| [true, false].map { |value| [name.to_s, "is", value] } },
+    ["priority", "is", %w[top low]], ["priority", "at_least", "high"], ["label", "is", ["Loans"]], ["label", "is", %w[BORDER Loans]], ["ink", "is", ["Copper"]], ["decided_by", "is", ["loans"]], ["decided_by", "is", ["Now", "nobody"]],
+    ["arrived", "within_last", "P1D"], ["arrived", "longer_ago_than", "PT2H"], ["subject", "mentions", ["loan"]]
+  ].freeze
+
+  def agree(condition)
+    node = Core::Condition.read(condition, check = Core::Check.new, Store::Shelf.rulebook.names, state: true)
+    assert_empty check.faults
+    expected = @readings.select { |_, reading| Core::Matcher.holds?(node, reading) }.keys
+    assert_equal expected.sort, Store::Message.joins(:state, :claim).where(Store::SQLReader.new(clock.now).sql(node)).order(:id).pluck(:id) & @ids, condition.inspect
+    expected.size
+  end
+
+  def test_every_fact_of_state_and_its_denial
+    counts = LEAVES.map { |given| [agree(leaf(*given)), agree(leaf(*given, not: true))] }
+    assert(counts.all? { _1.sum == @ids.size })
+    never = LEAVES.zip(counts).select { |_, (held, denied)| held.zero? || denied.zero? }.map { _1[0] }
+    assert_empty never, "the mail drawn asks nothing of these"
+  end
+
+  def test_random_trees
+    grow = ->(depth) { (depth.zero? || @random.rand(3).zero?) ? leaf(*LEAVES.sample(random: @random), not: @random.rand(3).zero?) : {%w[all any none].sample(random: @random) => Array.new(@random.rand(4)) { grow.call(depth - 1) }} }
+    60.times { agree(grow.call(3)) }
+  end
+
+  def test_a_rule_that_asks_about_state_is_refused
+    refused = faults(document(rules: [rule(when: leaf("unread", "is", true))]))
+    assert_equal [["/rules/0/when/fact", "a fact that does not change; only views may ask about state"]], refused
+  end
+end

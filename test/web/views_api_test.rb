@@ -1,0 +1,90 @@
+# frozen_string_literal: true
+
+require_relative "../support/api_helper"
+
+class ViewsAPITest < Minitest::Test
+  include APIHelper
+
+  def setup
+    super
+    set_up(rules: [rule("Loans", when: leaf("subject", "mentions", ["loan"]), then: {"timing" => {"now" => true}, "labels" => ["Loans"], "priority" => "high"}), rule("Now", then: {"timing" => {"now" => true}})])
+    6.times { |n| take(subject: "Loan #{n}", date: clock.now - n * 86_400, as_new: true) }
+    3.times { |n| take(subject: "Lunch #{n}", from: "Marta <marta@lanternquay.example>", date: clock.now - n * 3_600) }
+    take(subject: "Loan, sent", from: "wren@lanternquay.example", to: "ana@casadomar.example", mailbox: "Sent")
+  end
+
+  LOANS = {"name" => "Loans", "when" => {"all" => [{"fact" => "subject", "op" => "mentions", "value" => ["loan"]}, {"fact" => "unread", "op" => "is", "value" => true}]}}.freeze
+
+  def make(**more) = ask(:post, "/views", {body: LOANS.merge(more.transform_keys(&:to_s))})["id"]
+  def subjects(id, query = "") = ask(:get, "/views/#{id}/messages?#{query}")["messages"].map { _1["subject"] }
+  def everything = %w[messages claims states events undo_steps firings].to_h { |table| [table, Store::Record.with_connection { _1.select_all("SELECT * FROM #{table}").to_a }] }
+
+  def test_a_view_shows_its_messages_and_says_why
+    id = make(sort: {by: "subject", descending: false})
+    assert_equal [6, 6, "all accounts; without discarded mail; without mail that you sent"], ask(:get, "/views/#{id}").values_at("count", "unread", "looks_at")
+    assert_equal (0..5).map { "Loan #{_1}" }, subjects(id)
+    assert_equal ["Loan 5"], subjects(id, "offset=5")
+    loan, lunch, sent = ["Loan 0", "Lunch 0", "Loan, sent"].map { Store::Message.find_by(subject: _1).id }
+    why = ->(message) { ask(:get, "/views/#{id}/why?message=#{message}")["words"] }
+    assert_equal "It is here: the subject mentions “Loan” and it is unread.", why[loan]
+    assert_equal "It is not here: “the subject mentions “loan”” does not hold (the subject is “Lunch 0”).", why[lunch]
+    assert_equal "It is not here: drafts, sent mail and what lies in Junk are left out.", why[sent]
+    Desk::MarkRead.new(clock).call([loan])
+    assert_equal ["Loans", 5, "mail where the subject mentions “loan” and it is unread"], ask(:get, "/views")["views"][0].then { [_1["body"]["name"], _1["badge"], _1["sentence"]] }
+    assert_equal 7, ask(:get, "/views/#{make(name: "With sent", sent: true, badge: "none", when: {all: [LOANS["when"]["all"][0]]})}")["count"]
+  end
+
+  def test_groups_with_counts
+    everyone = {"all" => []}
+    groups = ->(by) { ask(:get, "/views/#{make(name: by, when: everyone, group_by: by)}")["groups"].map { _1.values_at("title", "count") } }
+    assert_equal [["Ana Ferro", 6], ["Marta", 3]], groups["sender"]
+    assert_equal [["High priority", 6], ["Normal priority", 3]], groups["priority"]
+    assert_equal [["Loans", 6], ["No label", 3]], groups["label"]
+    assert_equal [["Tuesday 9 March", 4], ["Monday 8 March", 1]], groups["day"].first(2)
+    id = make(name: "By label", when: everyone, group_by: "label")
+    assert_equal 3, subjects(id, "group=").size
+    assert_equal 6, subjects(id, "group=Loans").size
+  end
+
+  def test_a_view_is_tried_while_it_is_written
+    tried = ->(body) { ask(:post, "/views/trial", {body: body}) }
+    whole = tried[LOANS.merge("when" => {"all" => [LOANS["when"]["all"][0], {"fact" => "from", "op" => "is", "value" => ["marta@lanternquay.example"]}, {"fact" => "label", "op" => "is", "value" => []}]})]
+    assert_equal [0, {"/when" => 0, "/when/all/0" => 6, "/when/all/1" => 3}, ["/when/all/2"]], whole.values_at("count", "counts", "unfinished")
+    assert_match(/each condition fits some messages, and none fits them together/, whole["empty_because"]["words"])
+    assert_equal [["all", 0, "any", 9]], whole["apart"].map { _1.values_at("kind", "count", "other", "other_count") }
+    nothing = tried[LOANS.merge("when" => {"all" => [{"fact" => "flagged", "op" => "is", "value" => true}]})]
+    assert_equal ["/when/all/0"], nothing["empty_because"]["pointers"]
+    assert_equal ["/when/all/0/fact"], tried[LOANS.merge("when" => {"all" => [{"fact" => "nope", "op" => "is", "value" => true}]})]["faults"].map { _1["pointer"] }
+  end
+
+  def test_a_view_never_changes_a_message_and_deleting_one_changes_nothing_else
+    id = make
+    before = everything.except("events", "undo_steps")
+    ask(:get, "/views")
+    subjects(id)
+    deleted = ask(:delete, "/views/#{id}")
+    assert_equal "Deleted the view “Loans”. Its messages stay where they are.", deleted["words"]
+    assert_equal before, everything.except("events", "undo_steps")
+    ask(:post, "/undo/#{deleted["undo_id"]}")
+    assert_equal 1, ask(:get, "/views")["views"].size
+  end
+
+  def test_views_are_checked_ordered_and_carried
+    ask(:post, "/views", {body: LOANS.merge("when" => {"fact" => "label", "op" => "is", "value" => ["Nobody's"]})}, status: 422)
+    first, second = make(key: 1, opens_first: true), make(name: "Second", key: 1, opens_first: true)
+    ask(:post, "/views", {body: LOANS}, status: 422)
+    views = ask(:get, "/views")["views"]
+    assert_equal [[nil, false], [1, true]], views.map { _1["body"].values_at("key", "opens_first") }
+    ask(:post, "/views/#{second}/place", {to: 0})
+    assert_equal [second, first], ask(:get, "/views")["views"].map { _1["id"] }
+    ask(:put, "/views/#{first}", {body: LOANS.merge("name" => "Renamed"), version: 1}, status: 409)
+    file = Store::Shelf.document
+    ask(:delete, "/views/#{second}")
+    Desk::ImportRulebook.new(clock).call(file)
+    assert_equal %w[Second Loans], ask(:get, "/views")["views"].map { _1["body"]["name"] }
+    Desk::SaveThing.new(clock).call("labels", {"name" => "Borrowed", "colour" => "#112233"}, was: "Loans")
+    by_label = make(name: "Labelled", when: {fact: "label", op: "is", value: ["Borrowed"]})
+    assert_equal 6, ask(:get, "/views/#{by_label}")["count"]
+    assert_raises(Desk::Act::Impossible) { Desk::DeleteThing.new(clock).call("labels", "Borrowed") }
+  end
+end
