@@ -58,7 +58,7 @@ module Demo
       UpFront::Store::Database.open(database)
       document = JSON.parse(File.read(RULEBOOK))
       UpFront::Desk::SetUp.new(clock).call(document["owner"], plan: document["plan"], accounts: document["accounts"],
-        rest: document.slice("groups", "labels", "inks", "rules"))
+        rest: document.slice("groups", "labels", "inks", "rules", "views"))
       UpFront::Store::Account.order(:id).zip([Cast::WREN.email, Cast::DESK]).each do |account, address|
         source = UpFront::Desk::AddSource.new(clock).call(File.join(mail, address), account_id: account.id).result
         UpFront::Desk::ReadSource.new(clock, source).call

@@ -22,6 +22,8 @@ import { EditScreen } from "./screens/rules/EditScreen";
 import { PeopleScreen } from "./screens/rules/PeopleScreen";
 import { RulesScreen } from "./screens/rules/RulesScreen";
 import { SourcesScreen } from "./screens/sources/SourcesScreen";
+import { ViewEditScreen } from "./screens/views/ViewEditScreen";
+import { ViewsScreen } from "./screens/views/ViewsScreen";
 import { WeekScreen } from "./screens/week/WeekScreen";
 import { WelcomeScreen } from "./screens/welcome/WelcomeScreen";
 import "./app.css";
@@ -33,6 +35,7 @@ const TITLES: Record<string, string> = {
   week: "Week",
   alerts: "Alerts",
   inks: "Inks",
+  views: "Views",
   "mail-in": "Mail in",
 };
 
@@ -57,6 +60,7 @@ export function App() {
   useKey("held", () => navigate("/held"));
   useKey("rules", () => navigate("/rules"));
   useKey("week", () => navigate("/week"));
+  useKey("views", () => navigate("/views"));
   useKey("alerts", () => navigate("/alerts"));
   useKey("mailIn", () => navigate("/mail-in"));
   const held = standing.data?.held ?? 0;
@@ -92,6 +96,10 @@ export function App() {
           <Route path="/rules/people" element={<PeopleScreen />} />
           <Route path="/rules/inks" element={<InksScreen />} />
           <Route path="/inks/:name/:id?" element={<WearingScreen />} />
+          <Route path="/views" element={<ViewsScreen />} />
+          <Route path="/views/new" element={<ViewEditScreen />} />
+          <Route path="/views/:view/edit" element={<ViewEditScreen />} />
+          <Route path="/views/:view/:id?" element={<ViewsScreen />} />
           <Route path="/alerts" element={<JournalScreen />} />
           <Route path="/alerts/loud" element={<LoudScreen />} />
           <Route path="/alerts/settings" element={<AlertSettingsScreen />} />

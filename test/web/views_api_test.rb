@@ -30,7 +30,7 @@ class ViewsAPITest < Minitest::Test
     assert_equal "It is not here: “the subject mentions “loan”” does not hold (the subject is “Lunch 0”).", why[lunch]
     assert_equal "It is not here: drafts, sent mail and what lies in Junk are left out.", why[sent]
     Desk::MarkRead.new(clock).call([loan])
-    assert_equal ["Loans", 5, "mail where the subject mentions “loan” and it is unread"], ask(:get, "/views")["views"][0].then { [_1["body"]["name"], _1["badge"], _1["sentence"]] }
+    assert_equal ["Loans", 5, "Mail where the subject mentions “loan” and it is unread"], ask(:get, "/views")["views"][0].then { [_1["body"]["name"], _1["badge"], _1["sentence"]] }
     assert_equal 7, ask(:get, "/views/#{make(name: "With sent", sent: true, badge: "none", when: {all: [LOANS["when"]["all"][0]]})}")["count"]
   end
 

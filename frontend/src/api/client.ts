@@ -28,6 +28,10 @@ export type AlertSettings = Schemas["AlertSettings"];
 export type Loudness = Schemas["Loudness"];
 export type InkThing = Schemas["InkThing"];
 export type InkStyle = Schemas["InkStyle"];
+export type SavedView = Schemas["SavedView"];
+export type ViewBody = Schemas["ViewBody"];
+export type ViewPage = Schemas["ViewPage"];
+export type ViewTrial = Schemas["ViewTrial"];
 export type Pieces = Schemas["Pieces"];
 export type Act = "clear" | "flag" | "unflag" | "read" | "unread" | "let_in" | "raise" | "lower" | "keep" | "unkeep";
 

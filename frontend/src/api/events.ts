@@ -4,10 +4,12 @@ import { useNotices } from "../parts/notices";
 
 /** What to ask anew when something happened. */
 const TOUCHES: Record<string, string[]> = {
-  arrived: ["day", "held", "standing"],
-  surfaced: ["front", "day", "held", "standing", "round", "message"],
-  changed: ["standingAlerts", "front", "held", "day", "standing", "message", "round"],
+  views: ["views", "vocabulary"],
+  arrived: ["views", "day", "held", "standing"],
+  surfaced: ["views", "front", "day", "held", "standing", "round", "message"],
+  changed: ["views", "standingAlerts", "front", "held", "day", "standing", "message", "round"],
   rules: [
+    "views",
     "inks",
     "sounds",
     "front",

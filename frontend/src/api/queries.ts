@@ -1,6 +1,6 @@
-import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { keepPreviousData, useMutation, useQueries, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useNotices, type Offer } from "../parts/notices";
-import { api, got, type Act, type AlertSettings, type InkThing, type RuleBody, type Week } from "./client";
+import { api, got, type Act, type AlertSettings, type InkThing, type RuleBody, type ViewBody, type Week } from "./client";
 
 /** How often what depends on the time of day is asked anew, for the pace of the clock. */
 export const pace = (rate: number | undefined): number | false => (!rate ? false : rate > 1 ? 1_000 : 15_000);
@@ -165,6 +165,43 @@ export const useWearing = (name: string | undefined) =>
     enabled: name !== undefined,
   });
 
+export const VIEW_PAGE = 100; // messages that the server gives at once
+export const useViews = () => useQuery({ queryKey: ["views"], queryFn: () => got(api.GET("/views")) });
+export const useViewVocabulary = () =>
+  useQuery({ queryKey: ["vocabulary", "views"], queryFn: () => got(api.GET("/views/vocabulary")) });
+export const useView = (id: number | undefined) =>
+  useQuery({
+    queryKey: ["views", id],
+    queryFn: () => got(api.GET("/views/{id}", { params: { path: { id: id! } } })),
+    enabled: id !== undefined,
+    placeholderData: keepPreviousData,
+  });
+/** Pages of a view's messages, those that are looked at; each is asked anew when something changes. */
+export const useViewPages = (id: number, group: string | undefined, pages: number[]) =>
+  useQueries({
+    queries: pages.map((page) => ({
+      queryKey: ["views", id, "messages", group, page],
+      queryFn: () =>
+        got(api.GET("/views/{id}/messages", { params: { path: { id }, query: { offset: page * VIEW_PAGE, group } } })),
+      placeholderData: keepPreviousData,
+      gcTime: 30_000,
+    })),
+  });
+export const useWhyInView = (id: number | undefined, message: number | undefined) =>
+  useQuery({
+    queryKey: ["views", id, "why", message],
+    queryFn: () => got(api.GET("/views/{id}/why", { params: { path: { id: id! }, query: { message: message! } } })),
+    enabled: id !== undefined && message !== undefined,
+  });
+export const useViewTrial = (body: ViewBody, id: number | undefined) =>
+  useQuery({
+    queryKey: ["viewTrial", body, id],
+    queryFn: ({ signal }) => got(api.POST("/views/trial", { body: { body, id }, signal })),
+    placeholderData: keepPreviousData,
+    gcTime: 10_000,
+    retry: false,
+  });
+
 /**
  * A mutation whose outcome is told in a notice, with undo where there is one.
  * @param inline where it is used shows what went wrong itself
@@ -190,6 +227,19 @@ function useTold<Given, Result extends { words: string; undo_id?: number | null 
     },
   });
 }
+
+export const useMakeView = () => useTold((body: ViewBody) => got(api.POST("/views", { body: { body } })), { inline: true });
+export const useChangeView = ({ quiet = false } = {}) =>
+  useTold(
+    ({ id, version, body }: { id: number; version: number; body: ViewBody }) =>
+      got(api.PUT("/views/{id}", { params: { path: { id } }, body: { body, version } })),
+    { inline: !quiet, quiet },
+  );
+export const useDeleteView = () => useTold((id: number) => got(api.DELETE("/views/{id}", { params: { path: { id } } })));
+export const useMoveView = () =>
+  useTold(({ id, to }: { id: number; to: number }) =>
+    got(api.POST("/views/{id}/place", { params: { path: { id } }, body: { to } })),
+  );
 
 export const useAlways = () => useTold((id: number) => got(api.POST("/messages/{id}/always", { params: { path: { id } } })));
 

@@ -28,6 +28,7 @@ export function Bar({ standing }: { standing: Standing }) {
           Held {standing.held > 0 && <b aria-label={`${standing.held} messages`}>{standing.held}</b>}
           {standing.next_round && <small> next {standing.next_round}</small>}
         </NavLink>
+        <NavLink to="/views">Views</NavLink>
         <NavLink to="/rules">Rules</NavLink>
         <NavLink to="/week">Week</NavLink>
         <NavLink to="/alerts">Alerts</NavLink>

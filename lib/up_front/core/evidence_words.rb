@@ -14,6 +14,8 @@ module UpFront
         return fact.words if leaf["found"] == true
         return fact.denial || "#{fact.words}: no" if leaf["found"] == false
 
+        return "#{fact.words} #{leaf["found"]}" if fact.type == Types::Ago
+
         "#{fact.words} #{fact.type.ops.fetch(leaf["op"])} #{shown(fact, leaf["found"])}"
       end
 
@@ -22,6 +24,7 @@ module UpFront
         fact = find(leaf)
         return fact.denial if leaf["found"] == false && fact.denial
         return fact.words if leaf["found"] == true
+        return "#{fact.words} #{leaf["found"]}" if fact.type == Types::Ago
 
         "#{fact.words} is #{leaf["found"].to_s.empty? ? "empty" : shown(fact, leaf["found"])}"
       end

@@ -8,7 +8,8 @@ module UpFront
       NOT = {
         "is" => "is not", "mentions" => "does not mention", "mentions all of" => "does not mention all of", "contains" => "does not contain",
         "starts with" => "does not start with", "ends with" => "does not end with", "is at least" => "is not at least",
-        "is at most" => "is not at most", "before" => "not before", "after" => "not after", "on" => "not on", "within" => "not"
+        "is at most" => "is not at most", "before" => "not before", "after" => "not after", "on" => "not on", "within" => "not",
+        "within the last" => "not within the last", "longer ago than" => "not longer ago than"
       }.freeze
       JOINS = {"all" => "and", "any" => "or", "none" => "or"}.freeze
       ALWAYS = "for every message"

@@ -17,7 +17,7 @@ module UpFront
 
       FLAGS = FLAG_WORDS.map { |name, (words, denial, also)| StateFact.new(name: name.to_s, type: Types::Flag, words: words, denial: denial, also: also) { _1.public_send(name) } }
       PRIORITY = StateFact.new(name: "priority", type: Types::Priority, words: "its priority", also: "important urgent top high low") { _1.priority }
-      LABEL = StateFact.new(name: "label", type: Types::Named.new(:labels), words: "a label of it", also: "labelled word") { _1.labels }
+      LABEL = StateFact.new(name: "label", type: Types::Named.new(:labels), words: "its label", also: "labelled word") { _1.labels }
       INK = StateFact.new(name: "ink", type: Types::Named.new(:inks), words: "its ink", also: "highlighted colour") { [_1.ink].compact }
       DECIDED_BY = StateFact.new(name: "decided_by", type: Types::Choice.new, words: "a rule that spoke on it", also: "decided by which rule matched") { _1.decided_by }
       ARRIVED = StateFact.new(name: "arrived", type: Types::Ago, words: "it arrived", also: "recent old last days hours since") { _1.arrived_at }

@@ -50,7 +50,7 @@ module UpFront
 
       # @param rows [Array<Hash>] trails of views @return [Done]
       def views_changed(words, rows, result: nil)
-        Store::Shelf.turn
+        Store::Shelf.turn_views
         event("views")
         Done.new(words: words, undo_id: undo_step(words, {"View" => rows.compact}), result: result)
       end

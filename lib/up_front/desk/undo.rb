@@ -61,7 +61,7 @@ module UpFront
         event("changed", ids: ids) if ids.any?
         views = step.before.key?("View")
         event("views") if views
-        return views && Store::Shelf.turn unless step.before.key?("Rule") || step.before.key?("Rulebook")
+        return views && Store::Shelf.turn_views unless step.before.key?("Rule") || step.before.key?("Rulebook")
 
         event("rules", revision: Store::Shelf.turn)
         DecideAnew.new(clock).call

@@ -5,18 +5,20 @@ module UpFront
     # The rulebook in force: the document's head and its rules, read and compiled once a revision.
     module Shelf
       LOCK = Mutex.new
-      REVISION = Ask.new("SELECT revision FROM rulebooks LIMIT 1")
+      STAND = Ask.new("SELECT revision || '.' || views_revision FROM rulebooks LIMIT 1")
 
       module_function
 
       # @return [Core::Rulebook, nil] nil before the owner is known
       def rulebook
-        revision = REVISION.call or return
+        stand = STAND.call or return
         LOCK.synchronize do
-          return @kept if @kept&.revision == revision && @path == Database.path
+          return @kept if @kept && @stand == stand && @path == Database.path
 
           @path = Database.path
-          @kept = read(Rulebook.first, Rule.in_order.to_a, View.in_order.to_a, revision)
+          @stand = stand
+          head = Rulebook.first
+          @kept = read(head, Rule.in_order.to_a, View.in_order.to_a, head.revision)
         end
       end
 
@@ -49,6 +51,9 @@ module UpFront
         head.update!(document: document.except("rules", "views"), revision: head.revision + 1)
         head
       end
+
+      # To be called in the transaction that changed a view: rules and what they decided stay as they are.
+      def turn_views = Rulebook.update_all("views_revision = views_revision + 1")
 
       # To be called in the transaction that changed a rule. @return [Integer] the new revision
       def turn

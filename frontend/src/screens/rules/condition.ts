@@ -20,12 +20,30 @@ const EMPTY: Record<Fact["shape"], unknown> = {
   choice: [],
   number: 0,
   date: "",
+  duration: "P7D",
   span: { days: DAYS.slice(0, 5), from: "09:00", to: "17:00" },
 };
 
 export type Entry = { words: string; also: string; leaf: Leaf };
 
-const VALUES: Record<string, string> = { texts: " …", number: " …", date: " … a date", span: " between … and …" };
+const VALUES: Record<string, string> = {
+  texts: " …",
+  number: " …",
+  date: " … a date",
+  span: " between … and …",
+  duration: " … ago",
+};
+
+/** A condition with another operator: one that takes a single choice has no list. */
+export function withOp(leaf: Leaf, op: string, not: boolean): Leaf {
+  const single = op === "at_least" && Array.isArray(leaf.value);
+  const value = single
+    ? ((leaf.value as string[])[0] ?? "high")
+    : op === "is" && typeof leaf.value === "string"
+      ? [leaf.value]
+      : leaf.value;
+  return { fact: leaf.fact, op, value, ...(not ? { not } : {}) };
+}
 
 /** Everything that a condition can ask, as a person may look for it. */
 export function entriesOf(vocabulary: Vocabulary, typed: string): Entry[] {

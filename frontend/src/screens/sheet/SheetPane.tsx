@@ -23,6 +23,8 @@ type Given = {
   /** what to do when the open message leaves the list */
   gone: (id: number) => void;
   empty: ReactNode;
+  /** what the place has to say of the message, below its why */
+  aside?: ReactNode;
 };
 
 const initials = (name: string) =>
@@ -154,27 +156,36 @@ function Actions({ sheet, act, gone, show }: ActionsGiven) {
   );
 }
 
-/** Opening a message marks it read, once; marking it unread afterwards stays. */
-function useReadOnce(sheet: Sheet | undefined) {
+/**
+ * Opening a message marks it read, once; marking it unread afterwards stays.
+ * @param leaving only when the person moves on: a list of unread mail must not lose it while it is read
+ */
+function useReadOnce(sheet: Sheet | undefined, leaving: boolean) {
   const markRead = useMarkRead();
   const done = useRef<number>(undefined);
   useEffect(() => {
     if (!sheet || done.current === sheet.id) return;
     done.current = sheet.id;
-    if (sheet.unread) markRead.mutate(sheet.id);
+    if (sheet.unread && !leaving) markRead.mutate(sheet.id);
     if (sheet.alerted) void alertsOpened([sheet.id]).catch(() => undefined); // only the journal misses it
-  }, [sheet, markRead]);
+  }, [sheet, leaving, markRead]);
+  const latest = useRef<() => void>(undefined);
+  useEffect(() => {
+    latest.current = () => leaving && sheet?.unread && markRead.mutate(sheet.id);
+  });
+  const id = sheet?.id;
+  useEffect(() => (id === undefined ? undefined : () => latest.current?.()), [id]);
 }
 
 /** The reading sheet: the message, above its text the account of its claim, below it what can be done. */
-export function SheetPane({ id, place, act, gone, empty }: Given) {
+export function SheetPane({ id, place, act, gone, empty, aside }: Given) {
   const sheet = useSheet(id);
   const navigate = useNavigate();
   const [shown, setShown] = useState<{ pane: Pane; id: number }>();
   const data = id === undefined ? undefined : sheet.data;
   const pane = shown?.id === id ? shown?.pane : undefined;
   const close = () => setShown(undefined);
-  useReadOnce(place === "/held" ? undefined : data);
+  useReadOnce(place === "/held" ? undefined : data, place.startsWith("/views"));
   if (id === undefined) return <aside className="sheet nothing">{empty}</aside>;
   return (
     <aside className="sheet" aria-label="Message">
@@ -188,6 +199,7 @@ export function SheetPane({ id, place, act, gone, empty }: Given) {
             {data.keep_until && data.kept && <p className="hint">Kept at top until {data.keep_until}.</p>}
             {data.put_off && <p className="hint">{data.put_off}</p>}
             <Why why={data.why} />
+            {aside}
             <Letter sheet={data} />
             <p className="place">{data.place}.</p>
           </>

@@ -20,6 +20,7 @@ class Views < ActiveRecord::Migration[7.2]
       t.datetime :deleted_at
       t.datetime :gone_through_at
     end
+    add_column :rulebooks, :views_revision, :integer, null: false, default: 0
     execute("CREATE TABLE worn_labels (label TEXT NOT NULL COLLATE NOCASE, message_id INTEGER NOT NULL REFERENCES messages (id), PRIMARY KEY (label, message_id)) WITHOUT ROWID")
     add_index :worn_labels, :message_id
     execute("CREATE TRIGGER worn_by_new_claims AFTER INSERT ON claims WHEN NEW.labels <> '[]' BEGIN #{WEARS} END")

@@ -10,7 +10,7 @@ module UpFront
 
         # @param fact [String] @param typed [String] what the person has written so far
         def initialize(fact, typed, rulebook)
-          @fact = Core::Facts.find(fact)
+          @fact = Core::Facts.find(fact) || Core::StateFacts.find(fact)
           @typed = Core::Text.fold(typed)
           @rulebook = rulebook
         end
@@ -21,6 +21,8 @@ module UpFront
           return people if @fact.type == Core::Types::People
           return places if %w[account mailbox].include?(@fact.name)
           return named(@rulebook.plan.windows.map(&:name)) if @fact.name == "in_window"
+          return named(@rulebook.rules.map(&:name)) if @fact.name == "decided_by"
+          return named(@rulebook.document.fetch(@fact.type.kind.to_s, []).map { _1["name"] }) if @fact.type.is_a?(Core::Types::Named)
 
           (@fact.type == Core::Types::Text) ? words : []
         end

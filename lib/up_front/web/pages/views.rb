@@ -13,7 +13,7 @@ module UpFront
         # @return [Hash] the views in their order
         def to_h
           versions = Store::View.in_order.pluck(:id, :version).to_h
-          {lead: lead, views: @rulebook.views.map { |view| {id: view.id, version: versions.fetch(view.id), body: view.to_h, badge: badge(view), sentence: Core::Sentence.view(view)} }}
+          {lead: lead, views: @rulebook.views.map { |view| {id: view.id, version: versions.fetch(view.id), body: view.to_h, badge: badge(view), sentence: Core::Words.sentence(Core::Sentence.view(view))} }}
         end
 
         private

@@ -13,6 +13,7 @@ import {
   isLeaf,
   kindOf,
   membersOf,
+  withOp,
   type Condition,
   type Group,
   type GroupKind,
@@ -24,7 +25,9 @@ import { Adder } from "./Adder";
 
 const MAX_DEPTH = 8; // as the rulebook allows
 
-export type Around = { vocabulary: Vocabulary; trial: Trial | undefined };
+/** What was found out of a condition while it is written, of a rule or of a view. */
+export type Asked = Pick<Trial, "faults" | "unfinished" | "counts" | "apart" | "clashes"> & { days?: number };
+export type Around = { vocabulary: Vocabulary; trial: Asked | undefined };
 
 const count = (number: number | undefined) => number?.toLocaleString("en") ?? "";
 
@@ -70,8 +73,7 @@ function How({ leaf, fact, change }: { leaf: Leaf; fact: Fact; change: (next: Le
           { value: `not ${name}`, words: denial },
         ])}
         change={(next) => {
-          const not = next.startsWith("not ");
-          change({ fact: leaf.fact, op: next.replace(/^not /, ""), value: leaf.value, ...(not ? { not } : {}) });
+          change(withOp(leaf, next.replace(/^not /, ""), next.startsWith("not ")));
         }}
       />
     </>
@@ -107,7 +109,7 @@ function LeafLine({
           {unfinished ? (
             <small>wants its words</small>
           ) : (
-            <span title={`Messages of the last ${trial?.days ?? 30} days for which this holds by itself`}>
+            <span title={`Messages${trial?.days ? ` of the last ${trial.days} days` : ""} for which this holds by itself`}>
               {count(trial?.counts[pointer])}
             </span>
           )}
@@ -132,7 +134,7 @@ function LeafLine({
 }
 
 /** Where all of and any of would differ much, both numbers, with the switch right there. */
-function Apart({ pointer, trial, choose }: { pointer: string; trial: Trial | undefined; choose: (kind: GroupKind) => void }) {
+function Apart({ pointer, trial, choose }: { pointer: string; trial: Asked | undefined; choose: (kind: GroupKind) => void }) {
   const apart = trial?.apart.find((each) => each.pointer === pointer);
   if (!apart) return null;
   const words = GROUP_WORDS[apart.other as GroupKind];

@@ -8,8 +8,9 @@ import { useSaveThing } from "../../../api/queries";
 import { Looker, type Option } from "../../../parts/Looker";
 import { Slot } from "../../../parts/Slot";
 import { DAYS, fits } from "../condition";
-import { durationOf, PRIORITIES, spanOf, UNITS, without, type Effects, type Unit } from "../effects";
+import { PRIORITIES, without, type Effects } from "../effects";
 import { Adder } from "./Adder";
+import { Count, Duration } from "./Duration";
 import { Chips } from "./Values";
 import { focusAdder, groupAround } from "./focus";
 
@@ -28,36 +29,6 @@ function Time({ label, value, change }: { label: string; value: string; change: 
       value={value}
       onChange={(event) => event.target.value && change(event.target.value)}
     />
-  );
-}
-
-function Count({ label, value, change }: { label: string; value: number; change: (next: number) => void }) {
-  return (
-    <input
-      className="slot-input number"
-      type="number"
-      min={1}
-      max={366}
-      aria-label={label}
-      value={value}
-      onChange={(event) => change(Math.max(1, event.target.valueAsNumber || 1))}
-    />
-  );
-}
-
-function Duration({ label, value, change }: { label: string; value: string; change: (next: string) => void }) {
-  const span = spanOf(value);
-  if (!span) return <b>{value}</b>;
-  return (
-    <>
-      <Count label={label} value={span.count} change={(count) => change(durationOf(count, span.unit))} />
-      <Slot
-        label={`${label}: unit`}
-        value={span.unit}
-        choices={Object.entries(UNITS).map(([unit, words]) => ({ value: unit, words }))}
-        change={(unit) => change(durationOf(span.count, unit as Unit))}
-      />
-    </>
   );
 }
 

@@ -4,6 +4,8 @@ import type { Fact, Vocabulary } from "../../../api/client";
 import { useCompletions } from "../../../api/queries";
 import { Looker, type Option } from "../../../parts/Looker";
 import { DAYS, type Leaf } from "../condition";
+import { Slot } from "../../../parts/Slot";
+import { Duration } from "./Duration";
 import { GroupDialog } from "./GroupDialog";
 
 export type LeafProps = { leaf: Leaf; fact: Fact; vocabulary: Vocabulary; change: (next: Leaf) => void };
@@ -79,6 +81,8 @@ export function Chips({
 }
 
 function Choices({ leaf, fact, change }: LeafProps) {
+  if (typeof leaf.value === "string")
+    return <Slot label={fact.words} value={leaf.value} choices={fact.choices} change={(value) => change({ ...leaf, value })} />;
   const values = leaf.value as string[];
   return (
     <span className="choices" role="group" aria-label={fact.words}>
@@ -171,6 +175,8 @@ export function Value(props: LeafProps) {
           onChange={(event) => change({ ...leaf, value: event.target.value })}
         />
       );
+    case "duration":
+      return <Duration label={fact.words} value={leaf.value as string} change={(value) => change({ ...leaf, value })} />;
     case "flag":
       return null;
   }

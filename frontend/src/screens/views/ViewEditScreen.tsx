@@ -1,0 +1,205 @@
+import Button from "@mui/material/Button";
+import Checkbox from "@mui/material/Checkbox";
+import FormControlLabel from "@mui/material/FormControlLabel";
+import { useEffect, useState } from "react";
+import { useNavigate, useParams } from "react-router";
+import type { SavedView, ViewBody, ViewTrial, Vocabulary } from "../../api/client";
+import { useChangeView, useMakeView, useStanding, useViews, useViewTrial, useViewVocabulary } from "../../api/queries";
+import { MessageRow } from "../../parts/rows";
+import { Slot } from "../../parts/Slot";
+import type { Condition } from "../rules/condition";
+import { Conditions } from "../rules/editor/Conditions";
+import { BADGES } from "./shapes";
+import "../rules/rules.css";
+import "./views.css";
+
+const SETTLES_MS = 120;
+const FRESH: ViewBody = { name: "", when: { all: [] } as never };
+const COLOURS = ["#2F6B4F", "#9A4A12", "#55588A", "#8A5200", "#7A2E5D", "#2B5F8A"];
+
+function useSettled<Value>(value: Value): Value {
+  const [settled, setSettled] = useState(value);
+  const text = JSON.stringify(value);
+  useEffect(() => {
+    const timer = setTimeout(() => setSettled(JSON.parse(text) as Value), SETTLES_MS);
+    return () => clearTimeout(timer);
+  }, [text]);
+  return settled;
+}
+
+/** What is known of the conditions, with what keeps the view empty said where it stands. */
+const told = (trial: ViewTrial | undefined) =>
+  trial && {
+    ...trial,
+    clashes: trial.empty_because?.pointers.length ? [...trial.clashes, trial.empty_because] : trial.clashes,
+  };
+
+/** What the view looks at, and how it is kept at hand. */
+function Reach({ body, set }: { body: ViewBody; set: (part: Partial<ViewBody>) => void }) {
+  const accounts = useStanding().data?.accounts ?? [];
+  const chosen = body.accounts ?? [];
+  const turn = (name: string) =>
+    set({ accounts: chosen.includes(name) ? chosen.filter((each) => each !== name) : [...chosen, name] });
+  const flag = (key: "sent" | "discarded" | "favourite" | "opens_first", words: string) => (
+    <FormControlLabel
+      control={<Checkbox size="small" checked={body[key] === true} onChange={(_, on) => set({ [key]: on })} />}
+      label={words}
+    />
+  );
+  return (
+    <>
+      <div className="part">
+        <h2>Over</h2>
+        <div>
+          <div className="condition-line" role="group" aria-label="Accounts">
+            <button type="button" className="chip" aria-pressed={chosen.length === 0} onClick={() => set({ accounts: [] })}>
+              all accounts
+            </button>
+            {accounts.map(({ id, name }) => (
+              <button key={id} type="button" className="chip" aria-pressed={chosen.includes(name)} onClick={() => turn(name)}>
+                {name}
+              </button>
+            ))}
+          </div>
+          <div className="condition-line">
+            {flag("sent", "with mail that I sent")} {flag("discarded", "with discarded mail")}
+          </div>
+        </div>
+      </div>
+      <div className="part">
+        <h2>At hand</h2>
+        <div>
+          <div className="condition-line">
+            its badge counts
+            <Slot
+              label="Badge"
+              value={body.badge ?? "unread"}
+              choices={BADGES}
+              change={(badge) => set({ badge: badge as ViewBody["badge"] })}
+            />
+            under the heading
+            <input
+              className="slot-input"
+              aria-label="Heading"
+              placeholder="none"
+              value={body.heading ?? ""}
+              onChange={(event) => set({ heading: event.target.value || null })}
+            />
+          </div>
+          <div className="condition-line" role="group" aria-label="Colour of its mark">
+            its mark
+            {COLOURS.map((colour) => (
+              <button
+                key={colour}
+                type="button"
+                className="view-colour"
+                style={{ background: colour }}
+                aria-label={`The colour ${colour}`}
+                aria-pressed={body.colour === colour}
+                onClick={() => set({ colour: body.colour === colour ? null : colour })}
+              />
+            ))}
+          </div>
+          <div className="condition-line">
+            {flag("favourite", "stands first")} {flag("opens_first", "opens when I go to Views")}
+          </div>
+        </div>
+      </div>
+    </>
+  );
+}
+
+function Editor({ view, vocabulary }: { view: SavedView | undefined; vocabulary: Vocabulary }) {
+  const [body, setBody] = useState<ViewBody>(view?.body ?? FRESH);
+  const set = (part: Partial<ViewBody>) => setBody({ ...body, ...part });
+  const trial = useViewTrial(useSettled(body), view?.id).data;
+  const navigate = useNavigate();
+  const make = useMakeView();
+  const change = useChangeView();
+  const saving = view ? change : make;
+  const save = () =>
+    view
+      ? change.mutate({ id: view.id, version: view.version, body }, { onSuccess: () => void navigate(`/views/${view.id}`) })
+      : make.mutate(body, { onSuccess: ({ id }) => void navigate(`/views/${id}`) });
+  const ready = body.name.trim() !== "" && trial?.faults.length === 0 && trial.unfinished.length === 0;
+  const named = trial?.faults.find(({ pointer }) => pointer === "/name");
+  return (
+    <>
+      <main className="list editor">
+        <h1 className="unseen">{view ? `Change the view ${view.body.name}` : "A new view"}</h1>
+        <input
+          className="title-input"
+          aria-label="Name"
+          placeholder="What shall it be called?"
+          autoFocus={!view}
+          maxLength={200}
+          value={body.name}
+          onChange={(event) => set({ name: event.target.value })}
+        />
+        {body.name.trim() !== "" && named && <p className="in-place">{named.words}</p>}
+        <div className="part">
+          <h2>Shows</h2>
+          <Conditions
+            node={body.when as Condition}
+            pointer="/when"
+            vocabulary={vocabulary}
+            trial={told(trial)}
+            change={(when) => set({ when: when as never })}
+          />
+        </div>
+        <Reach body={body} set={set} />
+        {trial?.sentence && (
+          <p className="in-words-box">
+            In words: <b>{trial.sentence}</b>
+          </p>
+        )}
+        {saving.isError && (
+          <p className="error-words" role="alert">
+            {saving.error.message}
+          </p>
+        )}
+        <div className="row-of">
+          <Button variant="contained" disabled={!ready || saving.isPending} onClick={save}>
+            Save view
+          </Button>
+          <Button onClick={() => void navigate(view ? `/views/${view.id}` : "/views")}>Cancel</Button>
+        </div>
+      </main>
+      <aside className="sheet try" aria-label="What it shows">
+        <div className="sheet-scroll">
+          <h2>
+            {trial?.ready
+              ? `${(trial.count ?? 0).toLocaleString("en")} messages, ${(trial.unread ?? 0).toLocaleString("en")} unread`
+              : "What it shows"}
+          </h2>
+          <p className="sub">Of all your mail, as it stands now. Nothing is moved.</p>
+          {trial?.empty_because && (
+            <p className="in-place" role="status">
+              {trial.empty_because.words}
+            </p>
+          )}
+          {trial?.messages?.map((row) => (
+            <MessageRow key={row.id} row={row} to={`/front/${row.id}`} selected={false} />
+          ))}
+        </div>
+      </aside>
+    </>
+  );
+}
+
+/** A view made or changed, with what it shows beside it while one writes. */
+export function ViewEditScreen() {
+  const { view: id } = useParams();
+  const views = useViews().data;
+  const vocabulary = useViewVocabulary().data;
+  const view = id ? views?.views.find((each) => each.id === Number(id)) : undefined;
+  return (
+    <div className="screen">
+      {vocabulary && views && (!id || view) ? (
+        <Editor key={id ?? "new"} view={view} vocabulary={vocabulary} />
+      ) : (
+        <p className="waiting">{views && id && !view ? "That view is not there any more." : "Opening …"}</p>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,75 @@
+# frozen_string_literal: true
+
+require_relative "../support/browser_helper"
+
+# Saved views: built while their messages stand beside, looked through, explained, kept at hand, taken away.
+class ViewsTest < Minitest::Test
+  include BrowserHelper
+
+  def add(typed, option)
+    click_button "+ condition"
+    find("input[aria-label=condition]").send_keys(typed)
+    find("[role=option]", text: option, match: :first).click
+  end
+
+  def test_a_view_is_built_as_a_sentence_and_deleting_it_loses_nothing
+    go("08:00")
+    visit "/views/new"
+    fill_in "Name", with: "Facilities or finance"
+    add("sender", /\Athe sender …/)
+    find_field("Add to: the sender").send_keys("finance")
+    find("[role=option]", text: "finance", match: :first).click
+    assert_text(/\d+ messages, \d+ unread/)
+    add("unread", "it is unread")
+    add("flagged", "it is flagged")
+    assert_text "no message at all fits the condition marked", count: 2
+    all("button[aria-label='Take this condition out']").last.click
+    assert_selector("aside", text: "Purchase order 2207 approved")
+    assert_text(/In words: Mail where the sender is .* and it is unread/)
+    click_button "The colour #9A4A12"
+    click_button "Save view"
+    assert_selector("h1", text: /Facilities or finance: \w+ messages?, \d+ unread/)
+    open_message("Purchase order 2207 approved")
+    assert_text "It is here: the sender is “Finance desk” and it is unread."
+    click_link "Loans, unread"
+    click_link "Facilities or finance"
+    click_button "Delete"
+    assert_text "Deleted the view “Facilities or finance”. Its messages stay where they are."
+    click_button(text: "Undo")
+    assert_link "Facilities or finance"
+  end
+
+  def test_all_mail_scrolls_sorts_and_groups
+    visit "/views"
+    assert_selector("h1", text: "Loans, unread")
+    click_link "All mail"
+    assert_selector("h1", text: /All mail: [\d,]+ messages/)
+    assert_operator all("a[data-row]").size, :<, 60, "only what is looked at is there"
+    page.execute_script("document.querySelector('main.list').scrollTop = 8000")
+    assert_selector("a[data-row]", text: /Feb|Mon|Sun/, match: :first)
+    find("[role=combobox]", text: "time").click
+    find("[role=option]", text: "sender").click
+    assert_button(text: /A to Z|Z to A/)
+    find("[role=combobox]", text: "nothing").click
+    find("[role=option]", text: "priority").click
+    click_button(text: /\ATop priority/)
+    assert_selector("section", text: /Top priority.*(Held|Alarm|border)/mi)
+  end
+
+  def test_a_view_follows_what_happens_and_opens_by_key
+    go("08:00")
+    front
+    press("v")
+    assert_selector("h1", text: "Loans, unread")
+    before = find(:link, text: "Loans, unread").text
+    deliver(subject: "The loan agreement", from: "Ana Ferro <ana.ferro@casadomar.example>")
+    assert_no_link(text: before, exact_text: true)
+    assert_link(text: "The loan agreement")
+    open_message("The loan agreement")
+    press("u") if has_button?(text: /Mark unread/, wait: 0)
+    press("c")
+    assert_text "Cleared 1 message. It stays in its mailbox."
+    click_link "All mail"
+    assert_link(text: "The loan agreement")
+  end
+end
