@@ -69,6 +69,23 @@ class ViewsAPITest < Minitest::Test
     assert_equal 1, ask(:get, "/views")["views"].size
   end
 
+  def test_bands_stand_on_the_front_in_their_order_and_everything_else_is_last
+    loans = [LOANS["when"]["all"][0]]
+    first = make(name: "Loans", when: {all: loans}, band: {limit: 2}, sort: {by: "subject", descending: true})
+    make(name: "Also loans", when: {all: loans}, band: {fold_when_empty: false})
+    make(name: "Nothing", when: {fact: "flagged", op: "is", value: true}, band: {})
+    sections = -> { ask(:get, "/front")["sections"].map { [_1["title"], _1["count"], _1["most"]] } }
+    assert_equal [["Loans", 6, 2], ["Also loans", 0, 10], ["Straight in today", 3, nil]], sections.call.first(3)
+    assert_equal "Loan 5", ask(:get, "/front")["sections"][0]["messages"][0]["subject"]
+    view = ask(:get, "/views")["views"].find { _1["id"] == first }
+    ask(:put, "/views/#{first}", {body: view["body"].merge("band" => {"leave_out" => false, "unread_only" => true}), version: view["version"]})
+    Desk::MarkRead.new(clock).call([Store::Message.find_by(subject: "Loan 0").id])
+    assert_equal [["Loans", 5, 10], ["Also loans", 6, 10], ["Straight in today", 3, nil]], sections.call.first(3)
+    ask(:post, "/views/#{first}/place", {to: 2})
+    assert_equal ["Also loans", "Straight in today"], sections.call.map(&:first)[0, 2], "what is shown above is left out below"
+    ask(:post, "/views", {body: LOANS.merge("name" => "x", "band" => {"limit" => 1_000})}, status: 400)
+  end
+
   def test_views_are_checked_ordered_and_carried
     ask(:post, "/views", {body: LOANS.merge("when" => {"fact" => "label", "op" => "is", "value" => ["Nobody's"]})}, status: 422)
     first, second = make(key: 1, opens_first: true), make(name: "Second", key: 1, opens_first: true)

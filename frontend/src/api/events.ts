@@ -4,7 +4,7 @@ import { useNotices } from "../parts/notices";
 
 /** What to ask anew when something happened. */
 const TOUCHES: Record<string, string[]> = {
-  views: ["views", "vocabulary"],
+  views: ["views", "vocabulary", "front"],
   arrived: ["views", "day", "held", "standing"],
   surfaced: ["views", "front", "day", "held", "standing", "round", "message"],
   changed: ["views", "standingAlerts", "front", "held", "day", "standing", "message", "round"],

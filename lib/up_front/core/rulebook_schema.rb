@@ -70,8 +70,10 @@ module UpFront
         none = ->(schema) { {"anyOf" => [schema, {"type" => "null"}]} }
         sort = object({"by" => {"enum" => View::SORTS}, "descending" => FLAG}, %w[by])
         object({"name" => NAME, "when" => ref("asked"), **View::FLAGS.to_h { [_1, FLAG] }, "accounts" => {"type" => "array", "items" => NAME}, "sort" => none.call(sort), "group_by" => none.call({"enum" => View::GROUPS}),
-                "badge" => {"enum" => View::BADGES}, "colour" => none.call(ref("colour")), "heading" => none.call(NAME), "key" => none.call({"enum" => (1..9).to_a})}, View::REQUIRED)
+                "badge" => {"enum" => View::BADGES}, "colour" => none.call(ref("colour")), "heading" => none.call(NAME), "key" => none.call({"enum" => (1..9).to_a}), "band" => none.call(band)}, View::REQUIRED)
       end
+
+      def band = object({"limit" => {"type" => "integer", "minimum" => 1, "maximum" => View::MOST_IN_BAND}, **View::BAND.except("limit").transform_values { FLAG }})
 
       def leaf(fact, type, op) = object({"fact" => fact, "op" => {"const" => op}, "value" => type.schema(op, self), "not" => FLAG}, %w[fact op value])
 

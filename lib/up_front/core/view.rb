@@ -9,11 +9,20 @@ module UpFront
       BADGES = %w[unread all none].freeze
       REQUIRED = %w[name when].freeze
       FLAGS = %w[discarded sent compact favourite opens_first].freeze
-      OPTIONAL = [*FLAGS, "accounts", "sort", "group_by", "badge", "colour", "heading", "key"].freeze
+      OPTIONAL = [*FLAGS, "accounts", "sort", "group_by", "badge", "colour", "heading", "key", "band"].freeze
       COLOUR = /\A#\h{6}\z/
 
-      # @!attribute accounts [Array<String>] all where empty @!attribute sort [Hash] "by" and "descending"
-      attr_reader :name, :when, :accounts, :sort, :group_by, :badge, :colour, :heading, :key, :discarded, :sent, :compact, :favourite, :opens_first, :id
+      # How a view stands on the Front. @!attribute limit [Integer] how many messages it shows at first
+      # @!attribute leave_out [Boolean] whether what it shows is left out of what stands below it
+      # @!attribute unread_only [Boolean] @!attribute fold_when_empty [Boolean]
+      Band = Struct.new(:limit, :leave_out, :unread_only, :fold_when_empty, keyword_init: true) do
+        def to_h = members.to_h { [_1.to_s, self[_1]] }
+      end
+      BAND = {"limit" => 10, "leave_out" => true, "unread_only" => false, "fold_when_empty" => true}.freeze
+      MOST_IN_BAND = 100
+
+      # @!attribute band [Band, nil] where it stands on the Front @!attribute accounts [Array<String>] all where empty @!attribute sort [Hash] "by" and "descending"
+      attr_reader :name, :band, :when, :accounts, :sort, :group_by, :badge, :colour, :heading, :key, :discarded, :sent, :compact, :favourite, :opens_first, :id
 
       # @param accounts [Array<String>] those that there are @return [View, nil]
       def self.read(value, check, names, accounts: nil, id: nil)
@@ -25,7 +34,7 @@ module UpFront
           accounts: read_accounts(value["accounts"], check.at("accounts"), accounts), sort: read_sort(value["sort"], check.at("sort")),
           group_by: value["group_by"]&.then { check.at("group_by").one_of(_1, GROUPS) }, badge: check.at("badge").one_of(value.fetch("badge", "unread"), BADGES),
           colour: value["colour"]&.then { |given| given.to_s.match?(COLOUR) ? given : check.at("colour").refuse("a colour as #RRGGBB", given) },
-          heading: value["heading"]&.then { check.at("heading").filled(_1) }, key: value["key"]&.then { check.at("key").one_of(_1, (1..9).to_a) },
+          band: value["band"]&.then { read_band(_1, check.at("band")) }, heading: value["heading"]&.then { check.at("heading").filled(_1) }, key: value["key"]&.then { check.at("key").one_of(_1, (1..9).to_a) },
           **FLAGS.to_h { |flag| [flag.to_sym, value.key?(flag) ? check.at(flag).flag(value[flag]) : false] }
         }
         new(**parts) if check.faults.size == before
@@ -45,7 +54,15 @@ module UpFront
         descending = value.key?("descending") ? check.at("descending").flag(value["descending"]) : %w[time priority size].include?(by)
         {"by" => by, "descending" => descending} if by
       end
-      private_class_method :read_accounts, :read_sort
+      def self.read_band(value, check)
+        check.object(value, optional: BAND.keys) or return
+        given = BAND.merge(value)
+        limit = check.at("limit").whole(given["limit"], least: 1)
+        check.at("limit").refuse("at most #{MOST_IN_BAND}", given["limit"]) if limit && limit > MOST_IN_BAND
+        flags = given.except("limit").to_h { |key, flag| [key.to_sym, check.at(key).flag(flag)] }
+        Band.new(limit: limit, **flags).freeze
+      end
+      private_class_method :read_accounts, :read_sort, :read_band
 
       def initialize(**parts)
         parts.each { |key, value| instance_variable_set(:"@#{key}", value) }
@@ -60,7 +77,7 @@ module UpFront
 
       # @return [Hash] as the file has it, defaults written out
       def to_h
-        {"name" => name, "when" => self.when.to_h, "accounts" => accounts, "sort" => sort, "group_by" => group_by, "badge" => badge, "colour" => colour, "heading" => heading, "key" => key,
+        {"name" => name, "when" => self.when.to_h, "accounts" => accounts, "sort" => sort, "group_by" => group_by, "badge" => badge, "colour" => colour, "heading" => heading, "key" => key, "band" => band&.to_h,
          **FLAGS.to_h { [_1, public_send(_1)] }}
       end
     end

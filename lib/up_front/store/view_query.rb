@@ -43,8 +43,8 @@ module UpFront
         ids.map { states.fetch(_1) }
       end
 
-      # @param ids [Array<Integer>] @return [Array<Integer>] those of them that it holds
-      def among(ids) = messages.where(messages: {id: ids}).pluck("messages.id")
+      # @param ids [Array<Integer>] @return [Array<Integer>] those of them that it holds, in its order
+      def among(ids) = messages.where(messages: {id: ids}).order(Arel.sql(order)).pluck("messages.id")
 
       # @return [Array<Group>] the first to come first
       def groups

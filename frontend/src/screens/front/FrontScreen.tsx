@@ -1,15 +1,15 @@
 import Button from "@mui/material/Button";
 import { useEffect, useRef, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
-import type { Act, Front, Row, Section } from "../../api/client";
+import type { Act, Front, Row } from "../../api/client";
 import { useAct, useFront } from "../../api/queries";
 import { ChosenBar } from "../../parts/chosen";
 import { KeyCap } from "../../parts/KeyCap";
-import { Brief, MessageRow } from "../../parts/rows";
 import { useCalmRows } from "../../parts/useCalmRows";
 import { neighbour, useRowKeys } from "../../parts/useRowKeys";
 import { InkLegend } from "../inks/InkLegend";
 import { SheetPane } from "../sheet/SheetPane";
+import { Bands } from "./Bands";
 
 const idsOf = (front: Front) => front.sections.flatMap(({ messages }) => messages.map(({ id }) => id));
 
@@ -31,75 +31,6 @@ function announcement(fresh: Row[]) {
   if (fresh.length === 0) return "";
   if (fresh.length === 1) return `New on the Front: ${fresh[0]!.sender}, ${fresh[0]!.subject}`;
   return `${fresh.length} new on the Front`;
-}
-
-function Band({
-  section,
-  open,
-  fresh,
-  act,
-}: {
-  section: Section;
-  open?: number;
-  fresh: Set<number>;
-  act: (act: Act, ids: number[]) => void;
-}) {
-  const actions = (row: Row) => (
-    <>
-      <Button onClick={() => act("clear", [row.id])}>Clear</Button>
-      <Button onClick={() => act(row.flagged ? "unflag" : "flag", [row.id])}>{row.flagged ? "Take the flag off" : "Flag"}</Button>
-    </>
-  );
-  const render = (row: Row) => (
-    <MessageRow
-      key={row.id}
-      row={row}
-      to={`/front/${row.id}`}
-      selected={row.id === open}
-      fresh={fresh.has(row.id)}
-      actions={actions(row)}
-    />
-  );
-  const [whole, setWhole] = useState(false);
-  const most = section.most ?? undefined;
-  const shown = most === undefined || whole ? section.messages : section.messages.slice(0, most);
-  const more = section.messages.length - shown.length;
-  const low = shown.filter(({ priority, kept }) => priority === "low" && !kept && section.key !== "now");
-  const rest = shown.filter((row) => !low.includes(row));
-  return (
-    <section aria-label={section.title}>
-      <div className="band">
-        <h2>{section.title}</h2>
-        <span className="count">{section.count}</span>
-        {most !== undefined && <span className="right">shows at most {most}</span>}
-        {section.key !== "now" && (
-          <span className="right">
-            <Button
-              variant="text"
-              onClick={() =>
-                act(
-                  "clear",
-                  section.messages.map(({ id }) => id),
-                )
-              }
-              aria-label={`Clear all: ${section.title}`}
-            >
-              Clear all
-            </Button>
-          </span>
-        )}
-      </div>
-      {rest.map(render)}
-      <Brief rows={low} render={render} />
-      {more > 0 && (
-        <p className="more-line">
-          <Button variant="text" onClick={() => setWhole(true)}>
-            {more === 1 ? "One more needs you now" : `${more} more need you now`}
-          </Button>
-        </p>
-      )}
-    </section>
-  );
 }
 
 export function FrontScreen() {
@@ -133,9 +64,7 @@ export function FrontScreen() {
                 </Button>
               </div>
             )}
-            {page.sections.map((section) => (
-              <Band key={section.key} section={section} open={open} fresh={freshIds} act={act} />
-            ))}
+            <Bands sections={page.sections} open={open} fresh={freshIds} act={act} />
             <InkLegend names={page.inks} />
             {page.older > 0 && (
               <p className="quiet">{page.older} older messages are on the Front too. Clear some of these to see them.</p>

@@ -34,6 +34,62 @@ const told = (trial: ViewTrial | undefined) =>
     clashes: trial.empty_because?.pointers.length ? [...trial.clashes, trial.empty_because] : trial.clashes,
   };
 
+/** Whether the view stands as a band on the Front, and how. */
+function Band({ body, set }: { body: ViewBody; set: (part: Partial<ViewBody>) => void }) {
+  const band = body.band ?? undefined;
+  const flag = (key: "leave_out" | "unread_only" | "fold_when_empty", words: string) => (
+    <FormControlLabel
+      control={
+        <Checkbox size="small" checked={band?.[key] === true} onChange={(_, on) => set({ band: { ...band, [key]: on } })} />
+      }
+      label={words}
+    />
+  );
+  return (
+    <div className="part">
+      <h2>Front</h2>
+      <div>
+        <FormControlLabel
+          control={
+            <Checkbox
+              size="small"
+              checked={band !== undefined}
+              onChange={(_, on) =>
+                set({ band: on ? { limit: 10, leave_out: true, unread_only: false, fold_when_empty: true } : null })
+              }
+            />
+          }
+          label="stands as a band on the Front"
+        />
+        {band && (
+          <>
+            <div className="condition-line">
+              shows at most
+              <input
+                className="slot-input number"
+                type="number"
+                min={1}
+                max={100}
+                aria-label="Messages that the band shows"
+                value={band.limit ?? 10}
+                onChange={(event) => {
+                  const limit = event.target.valueAsNumber;
+                  if (limit >= 1 && limit <= 100) set({ band: { ...band, limit } });
+                }}
+              />
+              messages
+            </div>
+            <div className="condition-line">
+              {flag("leave_out", "what it shows is left out below")} {flag("unread_only", "only what is unread")}{" "}
+              {flag("fold_when_empty", "folds away when it is empty")}
+            </div>
+          </>
+        )}
+      </div>
+    </div>
+  );
+}
+
 /** What the view looks at, and how it is kept at hand. */
 function Reach({ body, set }: { body: ViewBody; set: (part: Partial<ViewBody>) => void }) {
   const accounts = useStanding().data?.accounts ?? [];
@@ -66,6 +122,7 @@ function Reach({ body, set }: { body: ViewBody; set: (part: Partial<ViewBody>) =
           </div>
         </div>
       </div>
+      <Band body={body} set={set} />
       <div className="part">
         <h2>At hand</h2>
         <div>

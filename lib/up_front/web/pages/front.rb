@@ -8,8 +8,10 @@ module UpFront
         MOST = 500 # rows on the page; older ones are counted and asked for by a cursor
 
         # @!attribute most [Integer, nil] how many show at first; the rest is one line below
-        Section = Struct.new(:key, :title, :rows, :most, keyword_init: true) do
-          def to_h = {key: key, title: title, count: rows.size, most: most, messages: rows.sort_by(&:rank).map(&:to_h)}
+        # @!attribute view [Core::View, nil] of a band, in whose order its rows stand
+        Section = Struct.new(:key, :title, :rows, :most, :view, keyword_init: true) do
+          def to_h = {key: key, title: title, count: rows.size, most: most, view_id: view&.id, messages: ordered.map(&:to_h)}
+          def ordered = view ? rows : rows.sort_by(&:rank)
         end
 
         # @param before [Time, nil] the cursor: only what surfaced before it
@@ -47,12 +49,32 @@ module UpFront
           (first.nil? || stop&.at == first) ? stop && @near.round(stop.at) : @near.moment(first)
         end
 
-        # What calls for attention now; then what came today, by how it came; then earlier days.
+        # What calls for attention now; then the person's bands; then everything else, what came today by how it came,
+        # then earlier days.
         def sections
           now, rest = rows.partition(&:now_because)
+          bands, rest = bands(rest)
           today, earlier = rest.partition { @near.today?(_1.state.surface_at) }
           first = section("now", "Now", now).tap { _1.most = Desk::AlertSettings.now["now_most"] }
-          [first, *today_sections(today), *earlier_sections(earlier)].reject { _1.rows.empty? }
+          [first, *bands, *today_sections(today), *earlier_sections(earlier)].reject { _1.rows.empty? && !(_1.view && !_1.view.band.fold_when_empty) }
+        end
+
+        # @return [Array(Array<Section>, Array<Row>)] the bands, and what is not left out of the rest
+        def bands(rows)
+          sections = @rulebook.views.select(&:band).map do |view|
+            own = in_view(view, rows)
+            rows -= own if view.band.leave_out
+            Section.new(key: "band-#{view.id}", title: view.name, rows: own, most: view.band.limit, view: view)
+          end
+          [sections, rows]
+        end
+
+        # Those of the rows that the view holds, in its order, what is kept at top first.
+        def in_view(view, rows)
+          by_id = rows.to_h { [_1.message.id, _1] }
+          found = Store::ViewQuery.new(view, @now, @rulebook.zone).among(by_id.keys).map { by_id.fetch(_1) }
+          found.select! { _1.state.unread } if view.band.unread_only
+          found.partition(&:kept?).flatten(1)
         end
 
         # Those that the Front's messages wear, in the rulebook's order.

@@ -1,0 +1,89 @@
+import Button from "@mui/material/Button";
+import { useState, type ReactNode } from "react";
+import { Link } from "react-router";
+import type { Act, Row, Section } from "../../api/client";
+import { Brief, MessageRow } from "../../parts/rows";
+
+const moreWords = ({ key }: Section, more: number) =>
+  key === "now"
+    ? more === 1
+      ? "One more needs you now"
+      : `${more} more need you now`
+    : more === 1
+      ? "One more in this band"
+      : `${more} more in this band`;
+
+/** A section of the Front: a heading, its messages, low ones run together. */
+export function Band({
+  section,
+  open,
+  fresh,
+  act,
+  handle,
+}: {
+  section: Section;
+  open?: number;
+  fresh: Set<number>;
+  act: (act: Act, ids: number[]) => void;
+  /** by which the band is dragged, where it can be */
+  handle?: ReactNode;
+}) {
+  const actions = (row: Row) => (
+    <>
+      <Button onClick={() => act("clear", [row.id])}>Clear</Button>
+      <Button onClick={() => act(row.flagged ? "unflag" : "flag", [row.id])}>{row.flagged ? "Take the flag off" : "Flag"}</Button>
+    </>
+  );
+  const render = (row: Row) => (
+    <MessageRow
+      key={row.id}
+      row={row}
+      to={`/front/${row.id}`}
+      selected={row.id === open}
+      fresh={fresh.has(row.id)}
+      actions={actions(row)}
+    />
+  );
+  const [whole, setWhole] = useState(false);
+  const most = section.most ?? undefined;
+  const shown = most === undefined || whole ? section.messages : section.messages.slice(0, most);
+  const more = section.messages.length - shown.length;
+  const low = shown.filter(({ priority, kept }) => priority === "low" && !kept && section.key !== "now");
+  const rest = shown.filter((row) => !low.includes(row));
+  return (
+    <section aria-label={section.title}>
+      <div className="band">
+        {handle}
+        <h2>{section.view_id ? <Link to={`/views/${section.view_id}`}>{section.title}</Link> : section.title}</h2>
+        <span className="count">{section.count}</span>
+        {most !== undefined && <span className="right">shows at most {most}</span>}
+        {section.key !== "now" && (
+          <span className="right">
+            <Button
+              variant="text"
+              onClick={() =>
+                act(
+                  "clear",
+                  section.messages.map(({ id }) => id),
+                )
+              }
+              aria-label={`Clear all: ${section.title}`}
+            >
+              Clear all
+            </Button>
+          </span>
+        )}
+      </div>
+      {section.messages.length === 0 && <p className="quiet">Nothing fits this band now.</p>}
+      {rest.map(render)}
+      <Brief rows={low} render={render} />
+      {more > 0 && (
+        <p className="more-line">
+          <Button variant="text" onClick={() => setWhole(true)}>
+            {moreWords(section, more)}
+          </Button>
+        </p>
+      )}
+    </section>
+  );
+}
