@@ -67,6 +67,16 @@ class StateTest < Minitest::Test
     60.times { agree(grow.call(3)) }
   end
 
+  def test_what_is_asked_of_state_can_be_written_and_heard
+    names = Store::Shelf.rulebook.names
+    hear = ->(condition) { Core::Language.hear_condition(Core::Sentence.condition(Core::Condition.read(condition, Core::Check.new, names, state: true))) }
+    whole = ->(condition) { Core::Condition.read(condition, Core::Check.new, names, state: true).to_h }
+    LEAVES.flat_map { |given| [false, true].map { |denied| leaf(*given, not: denied) } }.each { |condition| assert_equal whole[condition], whole[hear[condition]], condition.inspect }
+    together = {"all" => LEAVES.values_at(0, 11, 22, 24, 26, 28, 29).map { leaf(*_1) }}
+    assert_equal whole[together], whole[hear[together]]
+    assert_equal whole[{"all" => [leaf("unread", "is", true), leaf("priority", "at_least", "high")]}], whole[Core::Language.hear_condition("mail where it is unread and its priority is at least high")]
+  end
+
   def test_a_rule_that_asks_about_state_is_refused
     refused = faults(document(rules: [rule(when: leaf("unread", "is", true))]))
     assert_equal [["/rules/0/when/fact", "a fact that does not change; only views may ask about state"]], refused

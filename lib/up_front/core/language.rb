@@ -21,6 +21,10 @@ module UpFront
       # @return [Hash] its body in the file's shape, all keys but the name @raise [Misread]
       def hear_rule(text) = body(read(text, :sentence))
 
+      # @param text [String] a condition alone, as a view asks it: "the sender is me and it is unread"
+      # @return [Hash] in the file's shape @raise [Misread]
+      def hear_condition(text) = read(text, :asked).fetch("when")
+
       # @param text [String] rules with their names, as {say} prints them
       # @return [Array<Hash>] @raise [Misread] the first that cannot be read
       def hear(text) = read_all(text)

@@ -29,7 +29,7 @@ module UpFront
           end
         end
 
-        FACTS = Facts.all.values.sort_by { -_1.words.size }.map { |fact| fact.denial ? flag(fact) : named(fact) }.reduce(:|)
+        FACTS = [*Facts.all.values, *StateFacts.all.values].sort_by { -_1.words.size }.map { |fact| fact.denial ? flag(fact) : named(fact) }.reduce(:|)
         HEADER = Phrases.means(Phrases.then_(Phrases.say("the header", CONDITION), Phrases::HEADER.as(:header), asked(Types::Text).as(:asked))) { {"fact" => "header:#{_1[:header]}", **_1[:asked]} }
         UNTRUE = Phrases.say(Sentence::UNTRUE, CONDITION)
 

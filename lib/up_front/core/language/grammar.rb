@@ -29,6 +29,7 @@ module UpFront
         rule(:asides) { (Phrases::GAP >> aside.as(:aside) >> stop).repeat.as(:asides) }
 
         rule(:sentence) { gap >> (always | start) >> exception.maybe >> then_part >> stop >> asides >> gap }
+        rule(:asked) { gap >> (Phrases.say("mail where") >> Phrases::GAP | Phrases.say("Mail where") >> Phrases::GAP).maybe >> @conditions.when_part.as("when") >> gap }
         rule(:title) { gap >> either_case("rule") >> Phrases::GAP >> Phrases::QUOTED.as("name") >> (Phrases.sign(":") | Phrases.sign(".")).maybe }
         rule(:named) { title >> Phrases::GAP >> sentence }
         rule(:named_rules) { named.as(:rule).repeat(1) }

@@ -30,8 +30,10 @@ module UpFront
         def of(type, op)
           return people(op) if type == Types::People
           return texts(op) if type == Types::Text
+          return Phrases.one_of(type.choices, "a priority") if type == Types::Priority && op == "at_least"
+          return Phrases.several(Phrases::NAME) if type.is_a?(Types::Named)
 
-          {Types::Number => Phrases::NUMBER, Types::Day => Phrases::DATE, Types::Span => SPAN, Types::Window => Phrases.several(Phrases::NAME)}.fetch(type) { choices(type) }
+          {Types::Ago => Phrases::DURATION, Types::Number => Phrases::NUMBER, Types::Day => Phrases::DATE, Types::Span => SPAN, Types::Window => Phrases.several(Phrases::NAME)}.fetch(type) { choices(type) }
         end
 
         def people(op) = (op == "is") ? Phrases.several(PERSON) : texts(op)
