@@ -15,6 +15,9 @@ module UpFront
         new(spoke.flat_map { |account| rules[account["rule"]]&.then { sought(_1.when) + words(_1.effects.said) } || (found(account["evidence"]) + words(account["said"])) }.uniq)
       end
 
+      # @param node [Condition] @return [Array<Regexp>] the words that it looks for
+      def self.sought_in(node) = sought(node)
+
       def self.words(said) = said.fetch("mark_words", []).map { Phrase.new(_1).pattern }
 
       # Leaves that hold because a text is there; what must not be there cannot be marked.

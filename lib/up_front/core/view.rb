@@ -54,6 +54,7 @@ module UpFront
         descending = value.key?("descending") ? check.at("descending").flag(value["descending"]) : %w[time priority size].include?(by)
         {"by" => by, "descending" => descending} if by
       end
+
       def self.read_band(value, check)
         check.object(value, optional: BAND.keys) or return
         given = BAND.merge(value)

@@ -30,6 +30,7 @@ module UpFront
           sources.each { reader(_1).call }
           Desk::Announce.new(@clock).call
           Desk::CallAgain.new(@clock).call
+          Store::SearchIndex.step
           look_at_calendar
         end
       rescue => error

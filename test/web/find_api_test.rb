@@ -1,0 +1,64 @@
+# frozen_string_literal: true
+
+require_relative "../support/api_helper"
+
+class FindAPITest < Minitest::Test
+  include APIHelper
+
+  def setup
+    super
+    set_up(rules: [rule("Loans", when: leaf("subject", "mentions", ["loan"]), then: {"timing" => {"now" => true}, "labels" => ["Loans"]})])
+    take(subject: "Condition report for the chart", text: "Long before that.\n#{"Nothing here. " * 40}The loan agreement is signed.")
+    take(subject: "A loan", text: "The agreement, and 100 % of it. 🗺")
+    take(subject: "Lunch", from: "Marta Quíst <marta@lanternquay.example>", text: "Soup; agreements can wait")
+    take(subject: "Sent by me", from: "wren@lanternquay.example", to: "a@b.example", mailbox: "Sent", text: "agreement")
+    take(subject: "Old", date: at("09:00", "2027-01-04"), text: "agreement of January")
+  end
+
+  def find(text, **narrowed) = ask(:get, "/find?#{Rack::Utils.build_query({text: text, **narrowed})}")
+  def subjects(...) = find(...)["messages"].map { _1["subject"] }
+
+  def test_words_phrases_beginnings_people_and_signs
+    assert_equal ["A loan", "Condition report for the chart"], subjects("agreement loan")
+    assert_equal ["Condition report for the chart"], subjects("\"loan agreement\"")
+    assert_equal 5, subjects("agree").size
+    assert_equal ["Lunch"], subjects("marta quis")
+    assert_equal ["Lunch"], subjects("QUÍST")
+    assert_equal [["A loan"], ["A loan"]], [subjects("🗺"), subjects("100 %")]
+    ["\"", "AND", "NOT (", "a* OR \"b", "subject:loan", "\u0000loan", "NEAR(loan agreement)", "-", "'; DROP TABLE messages", "^loan", "{", "“half"].each { |text| find(text) }
+    assert_equal ["A loan", "Condition report for the chart"], subjects("loan AND"), "a sign of any query language is just text" if subjects("and").size == 5
+  end
+
+  def test_it_says_where_each_is_and_shows_the_words
+    found = find("agreement")
+    assert_equal({"A loan" => "on the Front", "Condition report for the chart" => "held", "Old" => "cleared", "Sent by me" => "Sent", "Lunch" => "held"}, found["messages"].to_h { [_1["subject"], _1["because"].split(" · ").last] })
+    report = found["messages"].find { _1["subject"].start_with?("Condition") }
+    assert_match(/\A… .*loan agreement is signed/, report["excerpt"])
+    assert_includes report["excerpt_pieces"], ["agreement", true]
+    assert_equal "Five messages found.", found["lead"]
+  end
+
+  def test_narrowing_by_sender_label_month_and_account
+    facets = find("agreement")["facets"].to_h { |facet| [facet["key"], facet["choices"].map { _1.values_at("value", "count") }] }
+    assert_equal [["ana@casadomar.example", 3], [["Loans", 1]], [["2027-03", 4], ["2027-01", 1]], [["Work", 5]]], [facets["sender"][0], facets["label"], facets["month"], facets["account"]]
+    assert_equal ["Old"], subjects("agreement", month: "2027-01")
+    assert_equal ["A loan"], subjects("agreement", label: "Loans", sender: "ana@casadomar.example", account: "Work")
+    assert_equal "One message found, of five messages.", find("agreement", label: "Loans")["lead"]
+  end
+
+  def test_a_condition_of_the_written_language_is_heard_and_anything_may_become_a_view
+    found = find("the subject mentions “loan” and it is on the Front")
+    assert_equal [["A loan"], "the subject mentions “loan” and it is on the Front"], [found["messages"].map { _1["subject"] }, found["heard"]]
+    plain = find("agreement \"loan agreement\"")
+    assert_equal [nil, {"fact" => "anywhere", "op" => "mentions_all", "value" => ["agreement*", "loan agreement"]}], plain.values_at("heard", "condition")
+    id = ask(:post, "/views", {body: {name: "Found", when: plain["condition"], sent: true}})["id"]
+    assert_equal plain["count"], ask(:get, "/views/#{id}")["count"]
+    assert_equal [], find("the subject mentions")["messages"], "half a condition is words"
+  end
+
+  def test_new_mail_is_found_at_once
+    assert_empty subjects("portolan")
+    take(subject: "Portolan with a torn neck")
+    assert_equal ["Portolan with a torn neck"], subjects("portolan torn")
+  end
+end
