@@ -11,6 +11,7 @@ import { NoticeBar } from "./parts/NoticeBar";
 import { AlertSettingsScreen } from "./screens/alerts/AlertSettingsScreen";
 import { JournalScreen } from "./screens/alerts/JournalScreen";
 import { LoudScreen } from "./screens/alerts/LoudScreen";
+import { FindScreen } from "./screens/find/FindScreen";
 import { FrontScreen } from "./screens/front/FrontScreen";
 import { HeldScreen } from "./screens/held/HeldScreen";
 import { InksScreen } from "./screens/inks/InksScreen";
@@ -96,6 +97,7 @@ export function App() {
           <Route path="/rules/people" element={<PeopleScreen />} />
           <Route path="/rules/inks" element={<InksScreen />} />
           <Route path="/inks/:name/:id?" element={<WearingScreen />} />
+          <Route path="/find/:id?" element={<FindScreen />} />
           <Route path="/views" element={<ViewsScreen />} />
           <Route path="/views/new" element={<ViewEditScreen />} />
           <Route path="/views/:view/edit" element={<ViewEditScreen />} />

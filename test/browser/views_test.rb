@@ -72,4 +72,59 @@ class ViewsTest < Minitest::Test
     click_link "All mail"
     assert_link(text: "The loan agreement")
   end
+
+  def test_a_view_stands_on_the_front_as_a_band_and_bands_are_moved
+    go("08:00")
+    {"Lenders" => "Loans", "Notes" => "To do"}.each do |name, label|
+      visit "/views/new"
+      fill_in "Name", with: name
+      add("label", /\Aits label …/)
+      find_field("Add to: its label").send_keys(label)
+      find("[role=option]", text: label, match: :first).click
+      find("label", text: "stands as a band on the Front").click
+      fill_in "Messages that the band shows", with: "1"
+      assert_no_text "Opening"
+      click_button "Save view"
+      assert_selector("h1", text: name)
+    end
+    front
+    within("section[aria-label=Lenders]") do
+      assert_selector("a[data-row]", count: 1)
+      click_button(text: /more in this band/)
+      assert_selector("a[data-row]", minimum: 2)
+    end
+    after = ->(one, other) { assert_selector(:xpath, "//section[@aria-label='#{one}']/following::section[@aria-label='#{other}']") }
+    after["Lenders", "Notes"]
+    handle = find_button("Move the band Notes")
+    handle.send_keys(:space)
+    assert_selector("[aria-live]", text: /picked up|over/i, visible: :all, match: :first)
+    handle.send_keys(:arrow_up)
+    assert_selector("[aria-live]", text: /moved over|over droppable/i, visible: :all, match: :first)
+    handle.send_keys(:space)
+    assert_text "Moved the view “Notes”."
+    after["Notes", "Lenders"]
+  end
+
+  def test_finding_as_one_types_narrowing_and_keeping_it
+    front
+    press("/")
+    find_field("Find in all mail").send_keys("crate bord")
+    assert_selector("h1", text: /\w+ messages found\./)
+    assert_selector("a[data-row] mark", text: /border/i, match: :first)
+    within("[role=group][aria-label=From]") { click_button(text: /Rui Tavares/) }
+    assert_selector("h1", text: /found, of \w+ messages/)
+    first("a[data-row]").click
+    assert_selector("aside h1", text: /border/)
+    assert_selector("h1", text: /found, of \w+ messages/)
+    click_button "No longer only rui.tavares@atlantic-crate.example" if has_button?("No longer only rui.tavares@atlantic-crate.example", wait: 0)
+    fill_in "Find in all mail", with: "the sender is one of Couriers and it was cleared"
+    assert_text "Heard as a condition: the sender is one of Couriers and it was cleared."
+    click_button "Keep it as a view"
+    fill_in "Name", with: "Couriers, done"
+    assert_text "In words: Mail where the sender is one of Couriers and it was cleared"
+    click_button "Save view"
+    assert_selector("h1", text: /Couriers, done: \d+ messages/)
+    fill_in "Find in all mail", with: "zzzz"
+    assert_selector("h1", text: "Nothing in all your mail fits that.")
+  end
 end

@@ -28,6 +28,7 @@ export type AlertSettings = Schemas["AlertSettings"];
 export type Loudness = Schemas["Loudness"];
 export type InkThing = Schemas["InkThing"];
 export type InkStyle = Schemas["InkStyle"];
+export type Found = Schemas["Found"];
 export type SavedView = Schemas["SavedView"];
 export type ViewBody = Schemas["ViewBody"];
 export type ViewPage = Schemas["ViewPage"];

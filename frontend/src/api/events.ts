@@ -5,9 +5,9 @@ import { useNotices } from "../parts/notices";
 /** What to ask anew when something happened. */
 const TOUCHES: Record<string, string[]> = {
   views: ["views", "vocabulary", "front"],
-  arrived: ["views", "day", "held", "standing"],
-  surfaced: ["views", "front", "day", "held", "standing", "round", "message"],
-  changed: ["views", "standingAlerts", "front", "held", "day", "standing", "message", "round"],
+  arrived: ["find", "views", "day", "held", "standing"],
+  surfaced: ["find", "views", "front", "day", "held", "standing", "round", "message"],
+  changed: ["find", "views", "standingAlerts", "front", "held", "day", "standing", "message", "round"],
   rules: [
     "views",
     "inks",

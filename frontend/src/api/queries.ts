@@ -165,6 +165,16 @@ export const useWearing = (name: string | undefined) =>
     enabled: name !== undefined,
   });
 
+export type Narrowed = { sender?: string; label?: string; month?: string; account?: string };
+export const useFind = (text: string, narrowed: Narrowed, offset: number) =>
+  useQuery({
+    queryKey: ["find", text, narrowed, offset],
+    queryFn: ({ signal }) => got(api.GET("/find", { params: { query: { text, ...narrowed, offset } }, signal })),
+    placeholderData: keepPreviousData,
+    gcTime: 30_000,
+    enabled: text.trim() !== "",
+  });
+
 export const VIEW_PAGE = 100; // messages that the server gives at once
 export const useViews = () => useQuery({ queryKey: ["views"], queryFn: () => got(api.GET("/views")) });
 export const useViewVocabulary = () =>

@@ -1,6 +1,7 @@
 import { NavLink } from "react-router";
 import type { Standing } from "../api/client";
 import { ClockControl } from "./ClockControl";
+import { FindField } from "./FindField";
 import { HeadsDown } from "./HeadsDown";
 import { KeysDialog } from "./KeysDialog";
 import "./bar.css";
@@ -35,6 +36,7 @@ export function Bar({ standing }: { standing: Standing }) {
         <NavLink to="/mail-in">Mail in</NavLink>
       </nav>
       <div className="bar-right">
+        <FindField />
         <HeadsDown standing={standing} />
         <KeysDialog />
         {standing.demo && <ClockControl />}

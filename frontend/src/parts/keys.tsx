@@ -24,6 +24,7 @@ export const KEYS = {
   week: { key: "4", words: "Go to the Week" },
   mailIn: { key: "5", words: "Go to Mail in" },
   alerts: { key: "6", words: "Go to Alerts" },
+  find: { key: "/", words: "Find in all mail" },
   views: { key: "v", words: "Go to Views" },
   headsDown: { key: "h", words: "Heads-down, or end it" },
   keys: { key: "?", words: "Show the keys" },

@@ -10,7 +10,15 @@ import { inkClasses, inkStyle } from "./ink";
 import { Marked } from "./Marked";
 import "./rows.css";
 
-type Given = { row: Row; to: string; selected: boolean; fresh?: boolean; actions?: ReactNode };
+type Given = {
+  row: Row;
+  to: string;
+  selected: boolean;
+  fresh?: boolean;
+  actions?: ReactNode;
+  /** one line each, whatever its priority: where many are looked through */
+  dense?: boolean;
+};
 
 const PRIORITY_WORDS = { top: "Top", high: "High", normal: "", low: "Low" };
 
@@ -106,7 +114,7 @@ function HighRow(given: Given) {
 
 /** Normal: one line. */
 function NormalRow(given: Given) {
-  const { row, to } = given;
+  const { row, to, dense } = given;
   const ink = useInk(row);
   return (
     <div className={classes("normal", given, ink)} style={inkStyle(ink)}>
@@ -117,7 +125,7 @@ function NormalRow(given: Given) {
           <em>
             <Subject row={row} />
           </em>{" "}
-          <Labels names={row.labels} /> — <Excerpt row={row} />
+          {dense && <PriorityWord priority={row.priority} />} <Labels names={row.labels} /> — <Excerpt row={row} />
         </span>
         <Signs row={row} />
         <time>{row.because ?? row.arrived}</time>
@@ -128,6 +136,7 @@ function NormalRow(given: Given) {
 
 /** A message takes the room it has earned. */
 export function MessageRow(given: Given) {
+  if (given.dense) return <NormalRow {...given} />;
   if (given.row.priority === "top") return <TopRow {...given} />;
   return given.row.priority === "high" ? <HighRow {...given} /> : <NormalRow {...given} />;
 }

@@ -2,7 +2,7 @@ import Button from "@mui/material/Button";
 import Checkbox from "@mui/material/Checkbox";
 import FormControlLabel from "@mui/material/FormControlLabel";
 import { useEffect, useState } from "react";
-import { useNavigate, useParams } from "react-router";
+import { useLocation, useNavigate, useParams } from "react-router";
 import type { SavedView, ViewBody, ViewTrial, Vocabulary } from "../../api/client";
 import { useChangeView, useMakeView, useStanding, useViews, useViewTrial, useViewVocabulary } from "../../api/queries";
 import { MessageRow } from "../../parts/rows";
@@ -167,7 +167,10 @@ function Reach({ body, set }: { body: ViewBody; set: (part: Partial<ViewBody>) =
 }
 
 function Editor({ view, vocabulary }: { view: SavedView | undefined; vocabulary: Vocabulary }) {
-  const [body, setBody] = useState<ViewBody>(view?.body ?? FRESH);
+  const begun = (useLocation().state as { when?: Condition } | null)?.when; // what was found, to be kept as a view
+  const [body, setBody] = useState<ViewBody>(
+    view?.body ?? (begun ? { ...FRESH, when: ("fact" in begun ? { all: [begun] } : begun) as never, sent: true } : FRESH),
+  );
   const set = (part: Partial<ViewBody>) => setBody({ ...body, ...part });
   const trial = useViewTrial(useSettled(body), view?.id).data;
   const navigate = useNavigate();

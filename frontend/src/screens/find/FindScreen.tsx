@@ -1,0 +1,153 @@
+import Close from "@mui/icons-material/Close";
+import Button from "@mui/material/Button";
+import { useState } from "react";
+import { useNavigate, useParams, useSearchParams } from "react-router";
+import type { Act, Found, RuleBody } from "../../api/client";
+import { useAct, useCompletions, useFind, type Narrowed } from "../../api/queries";
+import { ChosenBar } from "../../parts/chosen";
+import { MessageRow } from "../../parts/rows";
+import { neighbour, useRowKeys } from "../../parts/useRowKeys";
+import { beginWith } from "../rules/editor/useDraft";
+import { SheetPane } from "../sheet/SheetPane";
+import "../rules/rules.css";
+
+const PAGE = 50;
+const KEYS = ["sender", "label", "month", "account"] as const;
+
+/** What narrows further, each with how many it would leave. */
+function Facets({ facets, narrow }: { facets: Found["facets"]; narrow: (key: keyof Narrowed, value?: string) => void }) {
+  return (
+    <div className="facets">
+      {facets
+        .filter(({ choices, chosen }) => chosen || choices.length > 1)
+        .map(({ key, title, chosen, choices }) => (
+          <div key={key} role="group" aria-label={title} className="condition-line">
+            <span>{title}</span>
+            {chosen ? (
+              <button type="button" className="value-chip" onClick={() => narrow(key)} aria-label={`No longer only ${chosen}`}>
+                {choices.find(({ value }) => value === chosen)?.words ?? chosen} <Close />
+              </button>
+            ) : (
+              choices.map(({ value, words, count }) => (
+                <button key={value} type="button" className="chip" onClick={() => narrow(key, value)}>
+                  {words} <i>{count.toLocaleString("en")}</i>
+                </button>
+              ))
+            )}
+          </div>
+        ))}
+    </div>
+  );
+}
+
+/** People called so, for the word that is being typed. */
+function People({ text, take }: { text: string; take: (text: string) => void }) {
+  const word = /(?:^|\s)([^\s"“]{2,})$/u.exec(text)?.[1] ?? "";
+  const found = useCompletions("from", word, word !== "");
+  const people = (word ? (found.data?.values ?? []) : []).filter(
+    ({ value }) => value.includes("@") || value.startsWith("group:"),
+  );
+  if (people.length === 0) return null;
+  const asked = (value: string) =>
+    value.startsWith("group:")
+      ? `the sender is one of “${value.slice(6)}”`
+      : `the sender is ${value.startsWith("@") ? `anyone at ${value.slice(1)}` : value}`;
+  const rest = text.slice(0, text.length - word.length).trim();
+  return (
+    <p className="find-people">
+      Written by:{" "}
+      {people.slice(0, 4).map(({ value, words }) => (
+        <button
+          key={value}
+          type="button"
+          className="chip"
+          onClick={() =>
+            take(rest ? `${asked(value)} and anything in it mentions “${rest.replace(/["“”]/g, "")}”` : asked(value))
+          }
+        >
+          {words}
+        </button>
+      ))}
+    </p>
+  );
+}
+
+/** What a search finds over all mail, wherever it is. */
+export function FindScreen() {
+  const params = useParams();
+  const open = params.id ? Number(params.id) : undefined;
+  const [given, setGiven] = useSearchParams();
+  const text = given.get("text") ?? "";
+  const narrowed: Narrowed = Object.fromEntries(KEYS.flatMap((key) => (given.get(key) ? [[key, given.get(key)!]] : [])));
+  const [shown, setShown] = useState({ text, pages: 1 });
+  const pages = shown.text === text ? shown.pages : 1;
+  const navigate = useNavigate();
+  const found = useFind(text, narrowed, (pages - 1) * PAGE);
+  const page = text.trim() ? found.data : undefined;
+  const acting = useAct();
+  const act = (name: Act, ids: number[], sender?: boolean) => acting.mutate({ act: name, messages: ids, sender });
+  const query = given.toString() ? `?${given.toString()}` : "";
+  const at = (id: number | undefined) => `/find${id ? `/${id}` : ""}${query}`;
+  useRowKeys("/find", open, query);
+  const narrow = (key: keyof Narrowed, value?: string) => {
+    const next = new URLSearchParams(given);
+    if (value) next.set(key, value);
+    else next.delete(key);
+    setGiven(next);
+  };
+  const rule = () => {
+    const body = { name: `Found: ${text}`.slice(0, 80), when: { all: [page!.condition] }, then: {} } as unknown as RuleBody;
+    beginWith({ body });
+    void navigate("/rules/new");
+  };
+  const last = page ? Math.ceil(page.count / PAGE) : 1;
+  return (
+    <div className="screen">
+      <main className="list">
+        <h1 className="lead">{page?.lead ?? "Find in all mail"}</h1>
+        <p className="sub">
+          {page?.heard
+            ? `Heard as a condition: ${page.heard}.`
+            : "Words, beginnings of words, “phrases”, names; or a condition, such as “the sender is me and it is unread”."}
+        </p>
+        <People text={text} take={(next) => setGiven({ text: next })} />
+        {page && page.of > 0 && <Facets facets={page.facets} narrow={narrow} />}
+        {page?.condition && page.of > 0 && (
+          <div className="row-of">
+            <Button onClick={() => void navigate("/views/new", { state: { when: page.condition } })}>Keep it as a view</Button>
+            <Button onClick={rule}>Make a rule of it</Button>
+          </div>
+        )}
+        <div role="status" className="unseen">
+          {page?.lead}
+        </div>
+        {page?.messages.map((row) => (
+          <MessageRow key={row.id} row={row} to={at(row.id)} selected={row.id === open} dense />
+        ))}
+        {page && last > 1 && (
+          <div className="row-of find-pages">
+            <Button disabled={pages <= 1} onClick={() => setShown({ text, pages: pages - 1 })}>
+              Better ones
+            </Button>
+            <span className="quiet">
+              {((pages - 1) * PAGE + 1).toLocaleString("en")} to {Math.min(pages * PAGE, page.count).toLocaleString("en")} of{" "}
+              {page.count.toLocaleString("en")}
+            </span>
+            <Button disabled={pages >= last} onClick={() => setShown({ text, pages: pages + 1 })}>
+              Further ones
+            </Button>
+          </div>
+        )}
+        <ChosenBar open={open} />
+        {found.isError && text.trim() && <p className="error-words">{found.error.message}</p>}
+      </main>
+      <SheetPane
+        id={open}
+        place={`/find${query}`}
+        act={act}
+        gone={(id) => void navigate(at(neighbour(id)))}
+        empty={<p>Held, cleared and discarded mail is found too; each says where it stands. Nothing is moved.</p>}
+      />
+    </div>
+  );
+}
