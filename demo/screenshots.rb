@@ -87,6 +87,14 @@ class Screenshots
     session.find("[aria-label='Window Morning, Tue, 09:00 to 12:00']").send_keys(:enter)
     session.find("h2", text: "What this plan does")
     picture "week"
+    session.visit("/views/new")
+    session.fill_in("Name", with: "From the road, this week")
+    ask("sender", /\Athe sender …/)
+    session.find_field("Add to: the sender").send_keys("couriers")
+    session.find("[role=option]", text: "Couriers", match: :first).click
+    ask("recent", /\Ait arrived … ago/)
+    session.find("h2", text: /messages/)
+    picture "views"
     session.visit("/mail-in")
     session.find("h1", text: "Two folders")
     picture "mail-in"
@@ -141,6 +149,12 @@ class Screenshots
     session.find("button", text: /Apply to \d+ messages/)
     session.find(".notice").click_button("Dismiss")
     picture "apply"
+  end
+
+  def ask(typed, option)
+    session.click_button("+ condition")
+    session.find("input[aria-label=condition]").send_keys(typed)
+    session.find("[role=option]", text: option, match: :first).click
   end
 
   def move_readings_up

@@ -8,6 +8,7 @@ import { DayColumn } from "./parts/DayColumn";
 import { DropZone } from "./parts/DropZone";
 import { useKey } from "./parts/keys";
 import { NoticeBar } from "./parts/NoticeBar";
+import { useViewKeys } from "./parts/useViewKeys";
 import { AlertSettingsScreen } from "./screens/alerts/AlertSettingsScreen";
 import { JournalScreen } from "./screens/alerts/JournalScreen";
 import { LoudScreen } from "./screens/alerts/LoudScreen";
@@ -61,7 +62,7 @@ export function App() {
   useKey("held", () => navigate("/held"));
   useKey("rules", () => navigate("/rules"));
   useKey("week", () => navigate("/week"));
-  useKey("views", () => navigate("/views"));
+  useViewKeys();
   useKey("alerts", () => navigate("/alerts"));
   useKey("mailIn", () => navigate("/mail-in"));
   const held = standing.data?.held ?? 0;

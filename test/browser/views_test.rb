@@ -56,6 +56,26 @@ class ViewsTest < Minitest::Test
     assert_selector("section", text: /Top priority.*(Held|Alarm|border)/mi)
   end
 
+  def test_a_digit_opens_a_view_and_a_file_brings_one_in
+    visit "/views"
+    click_link "All mail"
+    click_link "Change"
+    find("[role=combobox]", text: "no digit").click
+    find("[role=option]", text: "4").click
+    click_button "Save view"
+    assert_selector("h1", text: "All mail")
+    click_link "Front"
+    press("v", "4")
+    assert_selector("h1", text: /All mail: /)
+    path = File.join(FOLDER, "view.json")
+    File.write(path, {"name" => "Brought in", "when" => {"fact" => "flagged", "op" => "is", "value" => true}}.to_json)
+    attach_file("A view’s file", path, visible: :all)
+    assert_selector("h1", text: "Brought in: 0 messages")
+    File.write(path, "<html>")
+    attach_file("A view’s file", path, visible: :all)
+    assert_selector("[role=alert]", text: "That file is no saved view.")
+  end
+
   def test_a_view_follows_what_happens_and_opens_by_key
     go("08:00")
     front

@@ -4,6 +4,8 @@ import { KeyCap } from "./KeyCap";
 import { useKey } from "./keys";
 import "./find.css";
 
+const SETTLES_MS = 120;
+
 /** One field over all mail: what is typed is looked for at once. */
 export function FindField() {
   const [given] = useSearchParams();
@@ -11,11 +13,15 @@ export function FindField() {
   const said = here ? (given.get("text") ?? "") : "";
   const [typed, setTyped] = useState(said);
   const [last, setLast] = useState(said);
+  const [sent, setSent] = useState(said); // what went out from here must not come back over letters typed since
   const field = useRef<HTMLInputElement>(null);
   const navigate = useNavigate();
   if (said !== last) {
     setLast(said); // another page, or back in the browser
-    setTyped(said);
+    if (said !== sent) {
+      setSent(said);
+      setTyped(said);
+    }
   }
   useKey("find", () => {
     field.current?.focus();
@@ -23,7 +29,10 @@ export function FindField() {
   });
   useEffect(() => {
     if (typed === said || (!here && typed.trim() === "")) return;
-    const timer = setTimeout(() => void navigate(`/find?text=${encodeURIComponent(typed)}`, { replace: here }), 120);
+    const timer = setTimeout(() => {
+      setSent(typed);
+      void navigate(`/find?text=${encodeURIComponent(typed)}`, { replace: here });
+    }, SETTLES_MS);
     return () => clearTimeout(timer);
   }, [typed, said, here, navigate]);
   return (

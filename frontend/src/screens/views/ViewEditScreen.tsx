@@ -5,6 +5,7 @@ import { useEffect, useState } from "react";
 import { useLocation, useNavigate, useParams } from "react-router";
 import type { SavedView, ViewBody, ViewTrial, Vocabulary } from "../../api/client";
 import { useChangeView, useMakeView, useStanding, useViews, useViewTrial, useViewVocabulary } from "../../api/queries";
+import { KeyCap } from "../../parts/KeyCap";
 import { MessageRow } from "../../parts/rows";
 import { Slot } from "../../parts/Slot";
 import type { Condition } from "../rules/condition";
@@ -141,6 +142,18 @@ function Reach({ body, set }: { body: ViewBody; set: (part: Partial<ViewBody>) =
               placeholder="none"
               value={body.heading ?? ""}
               onChange={(event) => set({ heading: event.target.value || null })}
+            />
+          </div>
+          <div className="condition-line">
+            opened by <KeyCap of="views" /> and then
+            <Slot
+              label="Its digit"
+              value={String(body.key ?? "")}
+              choices={[
+                { value: "", words: "no digit" },
+                ...[1, 2, 3, 4, 5, 6, 7, 8, 9].map((digit) => ({ value: String(digit), words: String(digit) })),
+              ]}
+              change={(digit) => set({ key: digit ? Number(digit) : null })}
             />
           </div>
           <div className="condition-line" role="group" aria-label="Colour of its mark">

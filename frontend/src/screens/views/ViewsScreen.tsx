@@ -21,6 +21,49 @@ import { ViewRows } from "./ViewRows";
 import "../rules/rules.css";
 import "./views.css";
 
+/** A view that somebody saved as a file. */
+function BringIn() {
+  const field = useRef<HTMLInputElement>(null);
+  const [failed, setFailed] = useState("");
+  const make = useMakeView();
+  const navigate = useNavigate();
+  const read = async (file: File | undefined) => {
+    if (!file) return;
+    setFailed("");
+    try {
+      const body = JSON.parse(await file.text()) as ViewBody;
+      const { id } = await make.mutateAsync(body);
+      void navigate(`/views/${id}`);
+    } catch (problem) {
+      setFailed(problem instanceof SyntaxError ? "That file is no saved view." : (problem as Error).message);
+    }
+  };
+  return (
+    <>
+      <input
+        ref={field}
+        type="file"
+        accept=".json,application/json"
+        className="unseen"
+        tabIndex={-1}
+        aria-label="A view’s file"
+        onChange={(event) => {
+          void read(event.target.files?.[0]);
+          event.target.value = "";
+        }}
+      />
+      <Button variant="text" onClick={() => field.current?.click()}>
+        Bring one in
+      </Button>
+      {failed && (
+        <p className="error-words" role="alert">
+          {failed}
+        </p>
+      )}
+    </>
+  );
+}
+
 /** The views at hand, under their headings, favourites first. */
 function Tabs({ views, chosen }: { views: SavedView[]; chosen: number | undefined }) {
   const headings = [...new Set(views.map(({ body }) => body.heading ?? ""))].sort(
@@ -43,7 +86,7 @@ function Tabs({ views, chosen }: { views: SavedView[]; chosen: number | undefine
               >
                 {body.name}
                 {typeof badge === "number" && badge > 0 && <b>{badge.toLocaleString("en")}</b>}
-                {body.key && <kbd>{body.key}</kbd>}
+                {body.key && <kbd>V {body.key}</kbd>}
               </Link>
             ))}
         </div>
@@ -51,6 +94,7 @@ function Tabs({ views, chosen }: { views: SavedView[]; chosen: number | undefine
       <Button component={Link} to="/views/new">
         New view
       </Button>
+      <BringIn />
     </nav>
   );
 }
