@@ -56,6 +56,27 @@ class ViewsTest < Minitest::Test
     assert_selector("section", text: /Top priority.*(Held|Alarm|border)/mi)
   end
 
+  def test_all_that_a_view_finds_is_tidied_and_taken_back
+    visit "/views"
+    click_link "All mail"
+    total = find("h1", text: "All mail: ").text[/[\d,]+/]
+    click_button "Tidy …"
+    within("section[aria-label=Tidy]") do
+      assert_text "#{total} messages: all that the view holds, not only what is on the page."
+      find("label", text: "all but the newest of each sender").click
+      assert_no_button "Clear: #{total} messages"
+      find("label", text: "only what is older than").click
+      fill_in "Days", with: "3"
+      find("[role=combobox]", text: "Clear").click
+    end
+    find("[role=option]", text: "Discard").click
+    within("section[aria-label=Tidy]") { click_button(text: /\ADiscard: \d+ messages/) }
+    assert_text(/Discarded \d+ messages. They stay in their mailboxes and can be recovered./)
+    assert_no_selector("h1", text: "All mail: #{total}")
+    click_button "Undo"
+    assert_selector("h1", text: "All mail: #{total}")
+  end
+
   def test_a_digit_opens_a_view_and_a_file_brings_one_in
     visit "/views"
     click_link "All mail"

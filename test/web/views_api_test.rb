@@ -104,4 +104,35 @@ class ViewsAPITest < Minitest::Test
     assert_equal 6, ask(:get, "/views/#{by_label}")["count"]
     assert_raises(Desk::Act::Impossible) { Desk::DeleteThing.new(clock).call("labels", "Borrowed") }
   end
+
+  def test_all_that_a_view_holds_is_tidied_in_one_step
+    id = make(name: "All", when: {all: []})
+    preview = ask(:post, "/views/#{id}/tidy", {preview: true, all_but_newest: true})
+    assert_equal [7, 5, "Loan 1"], [preview["total"], preview["messages"].size, preview["messages"].map { _1["subject"] }.grep(/Loan/).first]
+    older = ask(:post, "/views/#{id}/tidy", {act: "clear", older_than_days: 2})
+    assert_equal ["Cleared 3 messages. They stay in their mailboxes.", 3, false], older.values_at("words", "total", "running")
+    assert_equal ["Loan 3", "Loan 4", "Loan 5"], Store::Message.where(id: Store::State.where(came: "arrived").where.not(cleared_at: nil).select(:message_id)).order(:subject).pluck(:subject)
+    ask(:post, "/undo/#{older["undo_id"]}")
+    assert_empty Store::State.where(came: "arrived").where.not(cleared_at: nil)
+    discarded = ask(:post, "/views/#{id}/tidy", {act: "discard"})
+    assert_equal [9, 0], [discarded["total"], ask(:get, "/views/#{id}")["count"]]
+    bin = make(name: "Discarded", when: {fact: "discarded", op: "is", value: true})
+    assert_equal 9, ask(:get, "/views/#{bin}")["count"]
+    assert_equal "Recovered 9 messages.", ask(:post, "/views/#{bin}/tidy", {act: "recover"})["words"]
+    assert_equal "Labelled 6 messages Border.", ask(:post, "/views/#{make}/tidy", {label: "Border"})["words"]
+    ask(:post, "/views/#{bin}/tidy", {act: "recover"}, status: 409)
+  end
+
+  def test_a_thousand_are_gone_through_in_batches_and_taken_back_at_once
+    Store::Record.transaction { 700.times { |n| take(subject: "Many #{n}", id: "<#{n}@many>") } }
+    id = make(name: "Many", when: {fact: "subject", op: "mentions", value: ["many"]})
+    ids = Store::ViewQuery.new(Store::Shelf.rulebook.views.first, clock.now, Store::Shelf.rulebook.zone).ids
+    act = Desk::Clear.new(clock)
+    step, words = act.begin(ids)
+    act.all(step, ids)
+    assert_equal ["Cleared 700 messages. They stay in their mailboxes.", [250, 500, 700]], [words, Store::Event.where(kind: "progress").map { _1.payload["done"] }]
+    ask(:post, "/undo/#{step}")
+    assert_equal 700, Store::State.kept.where(message_id: ids).count
+    assert_equal 700, ask(:get, "/views/#{id}")["count"]
+  end
 end

@@ -34,7 +34,8 @@ export type ViewBody = Schemas["ViewBody"];
 export type ViewPage = Schemas["ViewPage"];
 export type ViewTrial = Schemas["ViewTrial"];
 export type Pieces = Schemas["Pieces"];
-export type Act = "clear" | "flag" | "unflag" | "read" | "unread" | "let_in" | "raise" | "lower" | "keep" | "unkeep";
+export type Act =
+  "clear" | "flag" | "unflag" | "read" | "unread" | "let_in" | "discard" | "recover" | "raise" | "lower" | "keep" | "unkeep";
 
 /** What the server refused, in words for a person, with the fields to blame. */
 export class Problem extends Error {

@@ -184,7 +184,6 @@ export const useView = (id: number | undefined) =>
     queryKey: ["views", id],
     queryFn: () => got(api.GET("/views/{id}", { params: { path: { id: id! } } })),
     enabled: id !== undefined,
-    placeholderData: keepPreviousData,
   });
 /** Pages of a view's messages, those that are looked at; each is asked anew when something changes. */
 export const useViewPages = (id: number, group: string | undefined, pages: number[]) =>
@@ -238,6 +237,33 @@ function useTold<Given, Result extends { words: string; undo_id?: number | null 
   });
 }
 
+export type Tidying = {
+  act?: "clear" | "read" | "flag" | "discard" | "recover";
+  label?: string;
+  older_than_days?: number | null;
+  all_but_newest?: boolean;
+};
+/** How much tidying would touch, and the first of it. */
+export const useTidyPreview = (id: number, tidying: Tidying) =>
+  useQuery({
+    queryKey: ["views", id, "tidy", tidying.older_than_days, tidying.all_but_newest],
+    queryFn: () =>
+      got(
+        api.POST("/views/{id}/tidy", {
+          params: { path: { id } },
+          body: { preview: true, older_than_days: tidying.older_than_days, all_but_newest: tidying.all_but_newest },
+        }),
+      ),
+    placeholderData: keepPreviousData,
+  });
+export const useTidy = () =>
+  useTold(
+    async ({ id, ...body }: { id: number } & Tidying) => {
+      const { words = "", ...rest } = await got(api.POST("/views/{id}/tidy", { params: { path: { id } }, body }));
+      return { ...rest, words };
+    },
+    { inline: true },
+  );
 export const useMakeView = () => useTold((body: ViewBody) => got(api.POST("/views", { body: { body } })), { inline: true });
 export const useChangeView = ({ quiet = false } = {}) =>
   useTold(

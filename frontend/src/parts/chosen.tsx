@@ -61,6 +61,7 @@ export function ChosenBar({ open, held = false }: { open: number | undefined; he
         <Button onClick={() => act("raise")}>Raise</Button>
         <Button onClick={() => act("lower")}>Lower</Button>
         {!held && <Button onClick={() => act("keep")}>Keep at top</Button>}
+        <Button onClick={() => act("discard")}>Discard</Button>
         <Button onClick={() => act("read")}>Mark read</Button>
         <Button variant="text" onClick={none}>
           None of them

@@ -46,6 +46,16 @@ module UpFront
       # @param ids [Array<Integer>] @return [Array<Integer>] those of them that it holds, in its order
       def among(ids) = messages.where(messages: {id: ids}).order(Arel.sql(order)).pluck("messages.id")
 
+      # @param older_than [Time, nil] only those that arrived before it
+      # @param all_but_newest [Boolean] all but the newest of each sender, of those that the view holds
+      # @return [Array<Integer>] every message of the view, the newest first
+      def ids(older_than: nil, all_but_newest: false)
+        return messages.then { older_than ? _1.where("messages.arrived_at < ?", older_than) : _1 }.order(arrived_at: :desc).pluck("messages.id") unless all_but_newest
+
+        ranked = messages.select("messages.id AS id, messages.arrived_at AS arrived_at, row_number() OVER (PARTITION BY ifnull(messages.sender_key, '') ORDER BY messages.arrived_at DESC, messages.id DESC) AS place")
+        Message.unscoped.from(ranked, :ranked).where("ranked.place > 1").then { older_than ? _1.where("ranked.arrived_at < ?", older_than) : _1 }.order(Arel.sql("ranked.arrived_at DESC")).pluck(Arel.sql("ranked.id"))
+      end
+
       # @return [Array<Group>] the first to come first
       def groups
         return [] unless @view.group_by

@@ -28,6 +28,22 @@ module UpFront
         halt_problem 400, "The request is no JSON."
       end
 
+      AT_ONCE = 250 # more messages than these are gone through beside the answering of requests
+
+      # @param size [Integer] how many messages the work goes through @return [Boolean] whether it goes on beside the answer
+      def in_background(size, &work)
+        beside = size > AT_ONCE
+        beside ? Thread.new { told_faults(&work) } : work.call
+        beside
+      end
+
+      # A fault in work that no request waits for is told on the server's log.
+      def told_faults
+        yield
+      rescue => error
+        warn "#{error.class}: #{error.message}\n  #{error.backtrace.first(8).join("\n  ")}"
+      end
+
       def done(act) = json({words: act.words, undo_id: act.undo_id})
 
       def message(id) = Store::Message.find_by(id: id) || halt_problem(404, "That message is not here.")

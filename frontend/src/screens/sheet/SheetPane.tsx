@@ -129,6 +129,11 @@ function Actions({ sheet, act, gone, show }: ActionsGiven) {
           All from this sender
         </Button>
       )}
+      {sheet.discarded && (
+        <Button variant="contained" onClick={() => act("recover", [sheet.id])}>
+          Recover
+        </Button>
+      )}
       {sheet.cleared ? (
         <span className="quiet">Cleared</span>
       ) : (

@@ -17,6 +17,7 @@ import { Slot } from "../../parts/Slot";
 import { neighbour, useRowKeys } from "../../parts/useRowKeys";
 import { SheetPane } from "../sheet/SheetPane";
 import { GROUPS, orderWords, SORTS } from "./shapes";
+import { TidyPane } from "./TidyPane";
 import { ViewRows } from "./ViewRows";
 import "../rules/rules.css";
 import "./views.css";
@@ -95,6 +96,9 @@ function Tabs({ views, chosen }: { views: SavedView[]; chosen: number | undefine
         New view
       </Button>
       <BringIn />
+      <Button variant="text" component={Link} to="/find?text=it%20was%20discarded">
+        Discarded mail
+      </Button>
     </nav>
   );
 }
@@ -132,7 +136,7 @@ function Looks({ view, set }: { view: SavedView; set: (part: Partial<ViewBody>) 
   );
 }
 
-function Manage({ view, views }: { view: SavedView; views: SavedView[] }) {
+function Manage({ view, views, tidy }: { view: SavedView; views: SavedView[]; tidy: () => void }) {
   const navigate = useNavigate();
   const remove = useDeleteView();
   const make = useMakeView();
@@ -159,6 +163,7 @@ function Manage({ view, views }: { view: SavedView; views: SavedView[] }) {
       <Button component={Link} to={`/views/${view.id}/edit`}>
         Change
       </Button>
+      <Button onClick={tidy}>Tidy …</Button>
       <Button onClick={copy}>Duplicate</Button>
       <Button onClick={save}>Save as a file</Button>
       <Button
@@ -217,6 +222,7 @@ function Shown({
 }) {
   const page = useView(view.id).data;
   const change = useChangeView({ quiet: true });
+  const [tidying, setTidying] = useState(false);
   const set = (part: Partial<ViewBody>) => change.mutate({ id: view.id, version: view.version, body: { ...view.body, ...part } });
   const place = `/views/${view.id}`;
   const rows = (group: string | undefined, count: number) => (
@@ -242,7 +248,8 @@ function Shown({
         {view.sentence}
         {page && `; ${page.looks_at}`}
       </p>
-      <Manage view={view} views={views} />
+      <Manage view={view} views={views} tidy={() => setTidying(!tidying)} />
+      {tidying && <TidyPane view={view} close={() => setTidying(false)} />}
       <Looks view={view} set={set} />
       {page && (view.body.group_by ? <Groups page={page} render={rows} /> : rows(undefined, page.count))}
       {page?.count === 0 && <p className="quiet">Nothing fits this view now. What comes to fit it shows here by itself.</p>}

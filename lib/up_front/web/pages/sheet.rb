@@ -22,7 +22,7 @@ module UpFront
             text: @message.body[0, MOST_TEXT], text_pieces: pieces, alerted: Store::Alert.exists?(message_id: @message.id, opened_at: nil), keep_until: @state.keep_until && @near.moment(@state.keep_until), html: html?, unreadable: @message.unreadable,
             attachments: attachments, account: @message.account.name, mailbox: @message.mailbox,
             place: "In #{@message.mailbox} of #{@message.account.addresses.first}, where it stays", sent: @near.moment(@message.sent_at),
-            size: @message.size, cleared: !@state.cleared_at.nil?, held: held?, put_off: put_off, conversation: Store::Message.conversation(@message.id).size, why: why
+            size: @message.size, cleared: !@state.cleared_at.nil?, discarded: !@state.discarded_at.nil?, held: held?, put_off: put_off, conversation: Store::Message.conversation(@message.id).size, why: why
           )
         end
 

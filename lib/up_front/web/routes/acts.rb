@@ -10,6 +10,7 @@ module UpFront
           "flag" => ->(clock) { Desk::Flag.new(clock) }, "unflag" => ->(clock) { Desk::Flag.new(clock, on: false) },
           "read" => ->(clock) { Desk::MarkRead.new(clock) }, "unread" => ->(clock) { Desk::MarkRead.new(clock, read: false) },
           "let_in" => ->(clock) { Desk::LetIn.new(clock) },
+          "discard" => ->(clock) { Desk::Discard.new(clock) }, "recover" => ->(clock) { Desk::Discard.new(clock, on: false) },
           "raise" => ->(clock) { Desk::ChangePriority.new(clock, 1) }, "lower" => ->(clock) { Desk::ChangePriority.new(clock, -1) },
           "keep" => ->(clock) { Desk::KeepAtTop.new(clock) }, "unkeep" => ->(clock) { Desk::KeepAtTop.new(clock, on: false) }
         }.freeze

@@ -60,8 +60,6 @@ module UpFront
 
         # What these routes share.
         module Helpers
-          AT_ONCE = 250 # more messages than these are gone through beside the answering of requests
-
           def saved(act, status: 200)
             json({words: act.words, undo_id: act.undo_id, rule: Pages::Rules.new(Store::Shelf.rulebook, now).show(act.result)}, status: status)
           end
@@ -76,16 +74,8 @@ module UpFront
 
           def apply(act, wanted)
             step, ids, words = act.begin(topics: wanted["topics"], only: wanted["messages"])
-            work = -> { act.all(step, ids) }
-            (ids.size > AT_ONCE) ? Thread.new { told_faults(&work) } : work.call
-            json(words: words, undo_id: step, total: ids.size, running: ids.size > AT_ONCE)
-          end
-
-          # A fault in work that no request waits for is told on the server's log.
-          def told_faults
-            yield
-          rescue => error
-            warn "#{error.class}: #{error.message}\n  #{error.backtrace.first(8).join("\n  ")}"
+            beside = in_background(ids.size) { act.all(step, ids) }
+            json(words: words, undo_id: step, total: ids.size, running: beside)
           end
         end
       end

@@ -1,0 +1,25 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Desk
+    # Takes messages out of everything but what shows discarded mail, or puts them back. Their mailboxes are not touched.
+    class Discard < ChangeStates
+      def initialize(clock, on: true)
+        super(clock)
+        @on = on
+      end
+
+      private
+
+      def change?(state) = state.discarded_at.nil? == @on
+      def change(state) = state.assign_attributes(discarded_at: @on ? now : nil)
+      def also(ids) = AnswerAlert.new(clock).answered(ids)
+
+      def words(count) = if @on
+                           "Discarded #{messages(count)}. #{(count == 1) ? "It stays in its mailbox" : "They stay in their mailboxes"} and can be recovered."
+                         else
+                           "Recovered #{messages(count)}."
+                         end
+    end
+  end
+end
