@@ -14,6 +14,7 @@ require_relative "mail_heap"
 require_relative "rules"
 require_relative "deciding"
 require_relative "trying"
+require_relative "viewing"
 
 # One run of all figures.
 class Bench
@@ -22,7 +23,7 @@ class Bench
   PARTS = 10
   Still = Struct.new(:now)
   OPENS = Still.new(Demo::Scenario.new.opens)
-  PARTS_OF_IT = %w[deciding trying reading serving].freeze
+  PARTS_OF_IT = %w[deciding trying reading viewing serving].freeze
 
   def initialize(options)
     @options = options
@@ -70,6 +71,8 @@ class Bench
     front = figures.median { Web::Pages::Front.new(rulebook, OPENS.now).to_h }
     figures.add("the Front's page", front * 1000, "ms")
   end
+
+  def viewing(figures, _database, _folder) = Viewing.new(figures, OPENS.now).call
 
   def serving(figures, database, folder)
     Store::Database.close

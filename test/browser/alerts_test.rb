@@ -144,7 +144,7 @@ class AlertsTest < Minitest::Test
   def test_an_ink_is_made_corrected_changed_and_found
     visit "/rules/inks"
     click_button "New ink"
-    within("form") do
+    within("form[aria-label='A new ink']") do
       fill_in "Name", with: "Lemon"
       choose_colour("Colour", "#ffee55")
       assert_text "In the light scheme #FFEE55 would be hard to read"
@@ -193,7 +193,7 @@ class AlertsTest < Minitest::Test
     press("k")
     click_button "until it is cleared"
     assert_text "Kept 1 message at top until cleared."
-    assert_equal "Lunch on Thursday", first("section[aria-label='Came with the 08:00 round'] a[data-row] em").text[/\A[^,]+/]
+    assert_selector(:xpath, "(//section[@aria-label='Came with the 08:00 round']//a[@data-row])[1]", text: "Lunch on Thursday")
   end
 
   def test_now_shows_as_many_as_the_person_says

@@ -1,0 +1,73 @@
+# frozen_string_literal: true
+
+# Views, their badges and finding over a hundred thousand messages. The mail that was taken in is laid down again and
+# again, each copy some days earlier, with everything that belongs to it.
+class Viewing
+  include UpFront
+
+  MESSAGES = 100_000
+  BADGES = 50
+  SHIFT_DAYS = 40
+  TABLES = {"message_texts" => "message_id", "message_people" => "message_id", "message_references" => "message_id", "claims" => "message_id", "states" => "message_id", "firings" => "message_id"}.freeze
+  CONDITIONS = {
+    "all mail" => {"all" => []}, "unread" => {"fact" => "unread", "op" => "is", "value" => true}, "a label, unread" => {"all" => [{"fact" => "label", "op" => "is", "value" => ["Loans"]}, {"fact" => "unread", "op" => "is", "value" => true}]},
+    "a sender" => {"fact" => "from", "op" => "is", "value" => ["group:Couriers"]}, "a word of the subject" => {"fact" => "subject", "op" => "mentions", "value" => ["crate"]}, "files of the last month" => {"all" => [{"fact" => "has_attachment", "op" => "is", "value" => true}, {"fact" => "arrived", "op" => "within_last", "value" => "P30D"}]}
+  }.freeze
+  SEARCHES = ["crate", "crate bord", "\"condition report\"", "ana"].freeze
+
+  def initialize(figures, now)
+    @figures = figures
+    @now = now
+  end
+
+  def call
+    multiply
+    indexing = @figures.measure { Store::SearchIndex.catch_up }.seconds
+    count = Store::Message.count
+    @figures.add("indexing the words of #{count} messages, beside intake", indexing, "s")
+    CONDITIONS.each { |name, condition| view(name, condition) }
+    badges
+    SEARCHES.each { |text| @figures.add("finding #{text}", @figures.median { Web::Pages::Find.new(text, {}, rulebook, @now).to_h } * 1000, "ms", budget: "100 ms") }
+  end
+
+  private
+
+  def rulebook = Store::Shelf.rulebook
+
+  def view(name, condition)
+    view = Core::View.read({"name" => name, "when" => condition}, Core::Check.new, rulebook.names)
+    query = Store::ViewQuery.new(view, @now, rulebook.zone)
+    page, counting = [-> { query.page(0, 50) }, -> { query.count }].map { |work| @figures.median { work.call } }
+    bare_page, bare_count = [query.messages.order(Arel.sql("messages.arrived_at DESC, messages.id DESC")).limit(50).select("messages.id"), query.messages.select("count(*)")].map(&:to_sql).map { |sql| @figures.median { Store::Record.with_connection { _1.select_values(sql) } } }
+    @figures.add("a view's page: #{name}", page * 1000, "ms", ratio: page / bare_page, beside: "the bare SQL", budget: "50 ms, 3x")
+    @figures.add("its count, #{query.count}", counting * 1000, "ms", ratio: counting / bare_count, beside: "the bare SQL", budget: "50 ms, 3x")
+  end
+
+  def badges
+    views = (1..BADGES).map { |number| {"name" => "View #{number}", "when" => CONDITIONS.values.fetch(1 + number % (CONDITIONS.size - 1))} }
+    Desk::ImportRulebook.new(Bench::OPENS).call(Store::Shelf.document.merge("views" => views))
+    @figures.add("#{BADGES} views' badges together", @figures.median(5) { Web::Pages::Views.new(rulebook, @now).to_h } * 1000, "ms", budget: "500 ms")
+  end
+
+  def multiply
+    first = Store::Message.maximum(:id)
+    columns = Store::Message.column_names - %w[id digest message_id arrived_at sent_at]
+    copies = (MESSAGES - Store::Message.count).fdiv(Store::Message.count).ceil
+    (1..copies).each do |copy|
+      shift = "-#{copy * SHIFT_DAYS} days"
+      Store::Record.transaction do
+        run("INSERT INTO messages (id, digest, message_id, arrived_at, sent_at, #{columns.join(", ")}) SELECT id + #{first * copy}, digest || '-#{copy}', message_id || '-#{copy}', #{earlier("arrived_at", shift)}, #{earlier("sent_at", shift)}, #{columns.join(", ")} FROM messages WHERE id <= #{first}")
+        TABLES.each { |table, key| lay(table, key, first, first * copy) }
+      end
+    end
+    run("ANALYZE")
+  end
+
+  def lay(table, key, first, by)
+    columns = Store::Record.with_connection { _1.columns(table).map(&:name) } - ["id", key]
+    run("INSERT INTO #{table} (#{[key, *columns].join(", ")}) SELECT #{["#{key} + #{by}", *columns].join(", ")} FROM #{table} WHERE #{key} <= #{first}")
+  end
+
+  def earlier(column, shift) = "strftime('%Y-%m-%d %H:%M:%f000', #{column}, '#{shift}')"
+  def run(sql) = Store::Record.with_connection { _1.execute(sql) }
+end
