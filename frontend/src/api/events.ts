@@ -4,12 +4,13 @@ import { useNotices } from "../parts/notices";
 
 /** What to ask anew when something happened. */
 const TOUCHES: Record<string, string[]> = {
-  views: ["views", "vocabulary", "front"],
+  views: ["views", "viewNames", "vocabulary", "front"],
   arrived: ["find", "views", "day", "held", "standing"],
   surfaced: ["find", "views", "front", "day", "held", "standing", "round", "message"],
   changed: ["find", "views", "standingAlerts", "front", "held", "day", "standing", "message", "round"],
   rules: [
     "views",
+    "viewNames",
     "inks",
     "sounds",
     "front",

@@ -177,6 +177,12 @@ export const useFind = (text: string, narrowed: Narrowed, offset: number) =>
 
 export const VIEW_PAGE = 100; // messages that the server gives at once
 export const useViews = () => useQuery({ queryKey: ["views"], queryFn: () => got(api.GET("/views")) });
+/** The views without their counts, for what needs only to know them. */
+export const useViewNames = () =>
+  useQuery({
+    queryKey: ["viewNames"],
+    queryFn: () => got(api.GET("/views", { params: { query: { badges: false } } })),
+  });
 export const useViewVocabulary = () =>
   useQuery({ queryKey: ["vocabulary", "views"], queryFn: () => got(api.GET("/views/vocabulary")) });
 export const useView = (id: number | undefined) =>

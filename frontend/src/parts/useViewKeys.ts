@@ -1,13 +1,13 @@
 import { useEffect, useRef } from "react";
 import { useNavigate } from "react-router";
-import { useViews } from "../api/queries";
+import { useViewNames } from "../api/queries";
 import { useKey } from "./keys";
 
 const SOON_MS = 2_000; // between the key that goes to Views and the digit that opens one
 
 /** The key for Views goes there; a digit right after it goes to the view that has it. */
 export function useViewKeys() {
-  const views = useViews().data?.views;
+  const views = useViewNames().data?.views;
   const navigate = useNavigate();
   const pressed = useRef(-SOON_MS);
   useKey("views", () => {

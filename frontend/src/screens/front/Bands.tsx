@@ -13,7 +13,7 @@ import DragIndicator from "@mui/icons-material/DragIndicator";
 import IconButton from "@mui/material/IconButton";
 import type { ComponentProps } from "react";
 import type { Section } from "../../api/client";
-import { useMoveView, useViews } from "../../api/queries";
+import { useMoveView, useViewNames } from "../../api/queries";
 import { Band } from "./Band";
 
 type Given = Omit<ComponentProps<typeof Band>, "section" | "handle">;
@@ -48,7 +48,7 @@ function DraggedBand({ section, ...rest }: Given & { section: Section }) {
 
 /** Now first, then the person's bands in an order that they drag, then everything else. */
 export function Bands({ sections, ...rest }: Given & { sections: Section[] }) {
-  const views = useViews().data?.views ?? [];
+  const views = useViewNames().data?.views ?? [];
   const move = useMoveView();
   const sensors = useSensors(
     useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),

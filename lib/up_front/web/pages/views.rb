@@ -5,7 +5,9 @@ module UpFront
     module Pages
       # The saved views with their badges.
       class Views
-        def initialize(rulebook, now)
+        # @param badges [Boolean] whether to count for them
+        def initialize(rulebook, now, badges: true)
+          @badges = badges
           @rulebook = rulebook
           @now = now
         end
@@ -13,7 +15,7 @@ module UpFront
         # @return [Hash] the views in their order
         def to_h
           versions = Store::View.in_order.pluck(:id, :version).to_h
-          {lead: lead, views: @rulebook.views.map { |view| {id: view.id, version: versions.fetch(view.id), body: view.to_h, badge: badge(view), sentence: Core::Words.sentence(Core::Sentence.view(view))} }}
+          {lead: lead, views: @rulebook.views.map { |view| {id: view.id, version: versions.fetch(view.id), body: view.to_h, badge: (badge(view) if @badges), sentence: Core::Words.sentence(Core::Sentence.view(view))} }}
         end
 
         private
