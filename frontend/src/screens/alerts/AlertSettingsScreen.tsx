@@ -9,7 +9,7 @@ import { useDeleteSound, useKeepSound, useSaveAlertSettings, useSounds, useStand
 import { ask, permission, type Permission } from "../../parts/alerts/desktop";
 import { play } from "../../parts/alerts/sound";
 import { tryOut } from "../../parts/alerts/trials";
-import { DAYS } from "../rules/condition";
+import { DayChips, DAYS } from "../../parts/DayChips";
 import { AlertsNav } from "./AlertsNav";
 import "./alerts-screens.css";
 
@@ -58,11 +58,6 @@ function QuietHours({ settings, save }: Props) {
   const quiet = settings.quiet ?? [];
   const put = (index: number, part: Partial<Quiet>) =>
     save({ quiet: quiet.map((each, at) => (at === index ? { ...each, ...part } : each)) });
-  const turn = (index: number, day: string) => {
-    const now = quiet[index]!.days;
-    const days = DAYS.filter((each) => (each === day ? !now.includes(day) : now.includes(each)));
-    if (days.length) put(index, { days });
-  };
   return (
     <>
       {quiet.map((span, index) => (
@@ -83,17 +78,7 @@ function QuietHours({ settings, save }: Props) {
             value={span.to}
             onChange={(event) => event.target.value && put(index, { to: event.target.value })}
           />
-          {DAYS.map((day) => (
-            <button
-              key={day}
-              type="button"
-              className="chip"
-              aria-pressed={span.days.includes(day)}
-              onClick={() => turn(index, day)}
-            >
-              {day}
-            </button>
-          ))}
+          <DayChips days={span.days} change={(days) => put(index, { days })} />
           <IconButton
             size="small"
             aria-label="Take these hours out"

@@ -1,4 +1,5 @@
 import type { Fact, Vocabulary } from "../../api/client";
+import { DAYS } from "../../parts/DayChips";
 
 /** The rulebook's conditions as the file has them (docs/rulebook.md). */
 export type Leaf = { fact: string; op: string; value: unknown; not?: boolean };
@@ -7,7 +8,7 @@ export type Group = { [kind in GroupKind]?: Condition[] };
 export type Condition = Leaf | Group;
 
 export const GROUP_WORDS: Record<GroupKind, string> = { all: "all of", any: "any of", none: "none of" };
-export const DAYS = ["mon", "tue", "wed", "thu", "fri", "sat", "sun"];
+export { DAYS };
 
 export const isLeaf = (node: Condition): node is Leaf => "fact" in node;
 export const kindOf = (group: Group): GroupKind => Object.keys(group)[0] as GroupKind;

@@ -1,13 +1,14 @@
 import Button from "@mui/material/Button";
 import Checkbox from "@mui/material/Checkbox";
 import FormControlLabel from "@mui/material/FormControlLabel";
-import { useEffect, useState } from "react";
+import { useState } from "react";
 import { useLocation, useNavigate, useParams } from "react-router";
 import type { SavedView, ViewBody, ViewTrial, Vocabulary } from "../../api/client";
 import { useChangeView, useMakeView, useStanding, useViews, useViewTrial, useViewVocabulary } from "../../api/queries";
 import { KeyCap } from "../../parts/KeyCap";
 import { MessageRow } from "../../parts/rows";
 import { Slot } from "../../parts/Slot";
+import { useSettled } from "../../parts/useSettled";
 import type { Condition } from "../rules/condition";
 import { Conditions } from "../rules/editor/Conditions";
 import { BADGES } from "./shapes";
@@ -17,16 +18,6 @@ import "./views.css";
 const SETTLES_MS = 120;
 const FRESH: ViewBody = { name: "", when: { all: [] } as never };
 const COLOURS = ["#2F6B4F", "#9A4A12", "#55588A", "#8A5200", "#7A2E5D", "#2B5F8A"];
-
-function useSettled<Value>(value: Value): Value {
-  const [settled, setSettled] = useState(value);
-  const text = JSON.stringify(value);
-  useEffect(() => {
-    const timer = setTimeout(() => setSettled(JSON.parse(text) as Value), SETTLES_MS);
-    return () => clearTimeout(timer);
-  }, [text]);
-  return settled;
-}
 
 /** What is known of the conditions, with what keeps the view empty said where it stands. */
 const told = (trial: ViewTrial | undefined) =>
@@ -185,7 +176,7 @@ function Editor({ view, vocabulary }: { view: SavedView | undefined; vocabulary:
     view?.body ?? (begun ? { ...FRESH, when: ("fact" in begun ? { all: [begun] } : begun) as never, sent: true } : FRESH),
   );
   const set = (part: Partial<ViewBody>) => setBody({ ...body, ...part });
-  const trial = useViewTrial(useSettled(body), view?.id).data;
+  const trial = useViewTrial(useSettled(body, SETTLES_MS), view?.id).data;
   const navigate = useNavigate();
   const make = useMakeView();
   const change = useChangeView();

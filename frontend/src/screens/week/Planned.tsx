@@ -1,5 +1,5 @@
 import Button from "@mui/material/Button";
-import { DAYS } from "../rules/condition";
+import { DayChips } from "../../parts/DayChips";
 import type { Plan } from "./plan";
 
 type Quiet = NonNullable<Plan["heads_down"]>[number];
@@ -20,11 +20,6 @@ export function Planned({ plan, change }: { plan: Plan; change: (plan: Plan) => 
       onChange={(event) => event.target.value && put(index, { [key]: event.target.value })}
     />
   );
-  const turn = (index: number, day: string) => {
-    const now = planned[index]!.days;
-    const days = DAYS.filter((each) => (each === day ? !now.includes(day) : now.includes(each)));
-    if (days.length) put(index, { days });
-  };
   return (
     <section aria-label="Planned heads-down">
       <h2>Planned heads-down</h2>
@@ -44,17 +39,7 @@ export function Planned({ plan, change }: { plan: Plan; change: (plan: Plan) => 
             </Button>
           </div>
           <div className="condition-line" role="group" aria-label={`Days of ${quiet.name}`}>
-            {DAYS.map((day) => (
-              <button
-                key={day}
-                type="button"
-                className="chip"
-                aria-pressed={quiet.days.includes(day)}
-                onClick={() => turn(index, day)}
-              >
-                {day}
-              </button>
-            ))}
+            <DayChips days={quiet.days} change={(days) => put(index, { days })} />
           </div>
         </div>
       ))}

@@ -2,11 +2,12 @@ import Button from "@mui/material/Button";
 import Checkbox from "@mui/material/Checkbox";
 import FormControlLabel from "@mui/material/FormControlLabel";
 import Switch from "@mui/material/Switch";
-import { useEffect, useState } from "react";
+import { useState } from "react";
 import { Link, useLocation, useNavigate } from "react-router";
 import { Problem, type Rule, type RuleBody, type Vocabulary } from "../../../api/client";
 import { useChangeRule, useMakeRule, useRules, useTrial } from "../../../api/queries";
 import { useKey } from "../../../parts/keys";
+import { useSettled } from "../../../parts/useSettled";
 import type { Condition } from "../condition";
 import type { Effects } from "../effects";
 import { ApplyPane } from "./ApplyPane";
@@ -20,16 +21,6 @@ import { VersionsPane } from "./VersionsPane";
 const SETTLES_MS = 90; // a burst of keys is one question
 const ORDINALS = ["first", "second", "third", "fourth", "fifth", "sixth", "seventh", "eighth", "ninth", "tenth"];
 const ordinal = (place: number) => ORDINALS[place] ?? `as number ${place + 1}`;
-
-function useSettled<Value>(value: Value): Value {
-  const [settled, setSettled] = useState(value);
-  const text = JSON.stringify(value);
-  useEffect(() => {
-    const timer = setTimeout(() => setSettled(JSON.parse(text) as Value), SETTLES_MS);
-    return () => clearTimeout(timer);
-  }, [text]);
-  return settled;
-}
 
 /** Another saved the rule meanwhile: both are shown, and the person chooses. */
 function Conflict({
@@ -141,7 +132,7 @@ export function RuleEditor({ rule, vocabulary }: { rule: Rule | undefined; vocab
   const change = useChangeRule({ inline: true });
   const make = useMakeRule();
   const saving = rule ? change : make;
-  const settled = useSettled({ body, days });
+  const settled = useSettled({ body, days }, SETTLES_MS);
   const without = !rule || (against ?? (draft.clean ? "none" : "saved")) === "none";
   const asked = useTrial({ ...settled, id: rule?.id, message: draft.message, without });
   const trial = asked.data;
