@@ -15,12 +15,10 @@ module UpFront
         new(spoke.flat_map { |account| rules[account["rule"]]&.then { sought(_1.when) + words(_1.effects.said) } || (found(account["evidence"]) + words(account["said"])) }.uniq)
       end
 
-      # @param node [Condition] @return [Array<Regexp>] the words that it looks for
-      def self.sought_in(node) = sought(node)
-
       def self.words(said) = said.fetch("mark_words", []).map { Phrase.new(_1).pattern }
 
-      # Leaves that hold because a text is there; what must not be there cannot be marked.
+      # Of leaves that hold because a text is there; what must not be there cannot be marked.
+      # @param node [Condition] @return [Array<Regexp>] over folded text, the words that it looks for
       def self.sought(node)
         return (TEXTS.equal?(node.fact.type) && OPS.include?(node.op) && !node.negated) ? node.operand.patterns : [] if node.is_a?(Condition::Leaf)
 
@@ -32,7 +30,7 @@ module UpFront
         evidence.to_a.select { |leaf| leaf["held"] && OPS.include?(leaf["op"]) && leaf["path"].start_with?("/when") && Facts.find(leaf["fact"])&.type.equal?(TEXTS) && leaf["found"].is_a?(String) }
           .flat_map { _1["found"].split(", ") }.filter_map { |text| Text.fold(text).then { Regexp.new(Regexp.escape(_1)) unless _1.empty? } }
       end
-      private_class_method :words, :sought, :found
+      private_class_method :words, :found
 
       attr_reader :patterns
 

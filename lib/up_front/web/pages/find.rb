@@ -103,7 +103,7 @@ module UpFront
           row.to_h.merge(because: "#{@near.moment(row.message.arrived_at)} · #{place(row)}", subject_pieces: marking.pieces(row.subject), excerpt: excerpt, excerpt_pieces: marking.pieces(excerpt))
         end
 
-        def marking = @marking ||= Core::Marking.new(heard ? Core::Marking.sought_in(heard) : @typed.patterns)
+        def marking = @marking ||= Core::Marking.new(heard ? Core::Marking.sought(heard) : @typed.patterns)
 
         # The stretch of a text in which the first of the words stands.
         def around(body)
