@@ -7,7 +7,7 @@ require_relative "../../demo/demo"
 class SQLReaderTest < Minitest::Test
   include DeskHelper
 
-  AWKWARD = ["", "Loan", "LOÁN 14", "100 % sure", "o'clock \"quoted\"", "a_b-c", "grüße Straße", "emoji 🗺️ map", "שלום עולם", "مرحبا", "x" * 5_000, "loan\nready", "; DROP TABLE rules; --", "ﬁne ﬂags", "²³"].freeze
+  AWKWARD = ["", "Loan", "LOÁN 14", "100 % sure", "o'clock \"quoted\"", "a_b-c", "grüße Straße", "emoji 🗺️ map", "שלום עולם", "مرحبا", "x" * 5_000, "loan\nready", "; DROP TABLE rules; --", "ﬁne ﬂags", "²³", "𞤀𞤣𞤤 map", "ᲐᲑგ", "Ꭰꮹ loan"].freeze
   PEOPLE = ["ana@casadomar.example", "x@sub.northgate.example", "Wren@lanternquay.example", "weird'%_@b.example", "a@müller.example"].freeze
 
   def setup
@@ -25,7 +25,11 @@ class SQLReaderTest < Minitest::Test
     @values[Store::Intake.write(reading, account: Store::Account.first, digest: number.to_s, raw: "x", unreadable: false, names: Store::Shelf.rulebook.names)] = mail
   end
 
-  def draw_awkward_mail = 60.times { |number| keep(awkward(number), number) }
+  # Most of it in the index of words, the newest not yet.
+  def draw_awkward_mail
+    60.times { |number| keep(awkward(number), number) }
+    Store::SearchIndex.step(limit: 45)
+  end
 
   def awkward(number)
     mail(
@@ -36,7 +40,7 @@ class SQLReaderTest < Minitest::Test
     )
   end
 
-  WORDS = ["loan", "lo*", "loán 14", "gr* str*", "map", "100", "straße", "quoted", "fine", "l* r*", "שלום"].freeze
+  WORDS = ["loan", "lo*", "loán 14", "gr* str*", "map", "100", "straße", "quoted", "fine", "l* r*", "שלום", "𞤢𞤣*", "აბგ", "ᎠᎹ", "ﬂ*"].freeze
   LETTERS = ["oan", "%", "_", "'", "\"", "ß", "🗺", "DROP TABLE", "x" * 300, "-", "ﬁ"].freeze
 
   def leaves

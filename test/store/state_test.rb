@@ -34,11 +34,11 @@ class StateTest < Minitest::Test
     ids << take(subject: "plain, in a window").id
   end
 
-  def acts
+  def acts(kept = at("09:00"), back = at("09:30"), later = at("12:00"))
     [->(ids) { Desk::MarkRead.new(clock).call(ids) }, ->(ids) { Desk::Flag.new(clock).call(ids) }, ->(ids) { Desk::Clear.new(clock).call(ids.first(2)) }, ->(ids) { Desk::LetIn.new(clock).call(ids) }, ->(ids) { Desk::ChangePriority.new(clock, 1).call(ids) },
       ->(ids) { Desk::ChangePriority.new(clock, -1).call(ids) }, ->(ids) { Desk::ChangeLabels.new(clock, on: ["Border"], off: ["Loans"]).call(ids) }, ->(ids) { Desk::ChangeLabels.new(clock, on: ["Loans"]).call(ids.first(2)) },
-      ->(ids) { Desk::KeepAtTop.new(clock, until_at: at("09:00")).call(ids) }, ->(ids) { Desk::KeepAtTop.new(clock).call(ids.first(2)) }, ->(ids) { Desk::KeepAtTop.new(clock, on: false).call(ids.first(2)) }, ->(ids) { Desk::BringBack.new(clock, at("09:30")).call(ids.first(2)) },
-      ->(ids) { Desk::BringBack.new(clock, at("12:00")).call(ids.first(2)) }]
+      ->(ids) { Desk::KeepAtTop.new(clock, until_at: kept).call(ids) }, ->(ids) { Desk::KeepAtTop.new(clock).call(ids.first(2)) }, ->(ids) { Desk::KeepAtTop.new(clock, on: false).call(ids.first(2)) }, ->(ids) { Desk::BringBack.new(clock, back).call(ids.first(2)) },
+      ->(ids) { Desk::BringBack.new(clock, later).call(ids.first(2)) }]
   end
 
   LEAVES = [
@@ -75,6 +75,26 @@ class StateTest < Minitest::Test
     together = {"all" => LEAVES.values_at(0, 11, 22, 24, 26, 28, 29).map { leaf(*_1) }}
     assert_equal whole[together], whole[hear[together]]
     assert_equal whole[{"all" => [leaf("unread", "is", true), leaf("priority", "at_least", "high")]}], whole[Core::Language.hear_condition("mail where it is unread and its priority is at least high")]
+  end
+
+  # Each leaf as a view with its number; acts, arrivals and time in between.
+  def test_badges_kept_current_are_those_that_one_would_count_anew
+    views = LEAVES.each_with_index.map { |given, n| {"name" => "View #{n}", "when" => leaf(*given), "badge" => n.even? ? "all" : "unread", "sent" => n % 3 == 0, "discarded" => n % 5 == 0} }
+    Desk::ImportRulebook.new(clock).call(Store::Shelf.document.merge("views" => views))
+    steps = [-> { clock.now += 600 }, -> { Desk::Announce.new(clock).call }, -> { acts(*[600, 1200, 40_000].map { clock.now + _1 }).sample(random: @random).call(@ids.sample(4, random: @random)) }, -> { @ids << take(subject: "A loan now", headers: ["References: <asked@x>"], from: "b@c.example").id },
+      -> { Desk::Undo.new(clock).call(Store::UndoStep.where(undone_at: nil).where.not("before LIKE '%View%'").last.id) }, -> { take(subject: "old", as_new: false, date: clock.now - 40 * 86_400) }, -> { Desk::MindThread.new(clock).call(@ids.sample(random: @random), "muted") }, -> { clock.now += 86_400 / 2 },
+      -> { Desk::Discard.new(clock).call(@ids.sample(2, random: @random)) && Desk::EmptyDiscarded.new(clock).call }]
+    24.times do |turn|
+      Store::Tally.counts(Store::Shelf.rulebook, clock.now)
+      (turn < steps.size) ? steps[turn].call : steps.sample(random: @random).call
+      @ids &= Store::Message.ids
+      assert_equal counted_anew, Store::Tally.counts(Store::Shelf.rulebook, clock.now), "after turn #{turn}"
+    end
+  end
+
+  def counted_anew
+    rulebook = Store::Shelf.rulebook
+    rulebook.views.to_h { |view| [view.id, Store::ViewQuery.new(view, clock.now, rulebook.zone).then { (view.badge == "all") ? _1.count : _1.unread }] }
   end
 
   def test_a_rule_that_asks_about_state_is_refused

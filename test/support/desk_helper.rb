@@ -22,6 +22,7 @@ module DeskHelper
     DeskHelper.database
     Store::Record.connection_pool.pin_connection!(true)
     Store::Shelf.forget
+    Store::Tally.forget
     @clock = Fixed.new(at("09:14"), 1.0)
     super
   end

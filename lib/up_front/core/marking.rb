@@ -15,6 +15,9 @@ module UpFront
         new(spoke.flat_map { |account| rules[account["rule"]]&.then { sought(_1.when) + words(_1.effects.said) } || (found(account["evidence"]) + words(account["said"])) }.uniq)
       end
 
+      # @param rules [Array<Rule>] that matched @return [Marking]
+      def self.by(rules) = new(rules.flat_map { sought(_1.when) + words(_1.effects.said) }.uniq)
+
       def self.words(said) = said.fetch("mark_words", []).map { Phrase.new(_1).pattern }
 
       # Of leaves that hold because a text is there; what must not be there cannot be marked.

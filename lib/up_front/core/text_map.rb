@@ -10,7 +10,11 @@ module UpFront
         @folded = +""
         @starts = []
         @endings = []
-        text.grapheme_clusters.inject(0) { |position, cluster| take(cluster, position) }
+        if text.ascii_only?
+          text.each_char.with_index { |letter, position| take_plain(letter, position) }
+        else
+          text.grapheme_clusters.inject(0) { |position, cluster| take(cluster, position) }
+        end
       end
 
       # @param pattern [Regexp] over the folded text @return [String, nil] the original letters found
@@ -40,6 +44,16 @@ module UpFront
       end
 
       def letters(place) = @starts[place.begin]...@endings[place.end - 1]
+
+      # Most texts are of ASCII, where each letter stands for itself.
+      def take_plain(letter, position)
+        letter = Text::ASCII_SPACES.include?(letter) ? " " : letter.downcase
+        return if letter == " " && (@folded.empty? || @folded.end_with?(" "))
+
+        @starts << position
+        @endings << position + 1
+        @folded << letter
+      end
 
       # @return [Integer] where the next cluster starts
       def take(cluster, position)

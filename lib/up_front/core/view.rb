@@ -5,11 +5,11 @@ module UpFront
     # A saved view: a named question over all mail. It holds no messages and changes none.
     class View
       SORTS = %w[time sender subject priority size follow_up].freeze
-      GROUPS = %w[sender day label account priority].freeze
+      GROUPS = %w[sender day thread label account priority].freeze
       BADGES = %w[unread all none].freeze
       REQUIRED = %w[name when].freeze
       FLAGS = %w[discarded sent compact favourite opens_first].freeze
-      OPTIONAL = [*FLAGS, "accounts", "sort", "group_by", "badge", "colour", "heading", "key", "band"].freeze
+      OPTIONAL = [*FLAGS, "accounts", "sort", "group_by", "badge", "colour", "heading", "key", "band", "review"].freeze
       COLOUR = /\A#\h{6}\z/
 
       # How a view stands on the Front. @!attribute limit [Integer] how many messages it shows at first
@@ -21,8 +21,8 @@ module UpFront
       BAND = {"limit" => 10, "leave_out" => true, "unread_only" => false, "fold_when_empty" => true}.freeze
       MOST_IN_BAND = 100
 
-      # @!attribute band [Band, nil] where it stands on the Front @!attribute accounts [Array<String>] all where empty @!attribute sort [Hash] "by" and "descending"
-      attr_reader :name, :band, :when, :accounts, :sort, :group_by, :badge, :colour, :heading, :key, :discarded, :sent, :compact, :favourite, :opens_first, :id
+      # @!attribute review [ReviewTimes] when it calls for being gone through @!attribute band [Band, nil] where it stands on the Front @!attribute accounts [Array<String>] all where empty @!attribute sort [Hash] "by" and "descending"
+      attr_reader :name, :band, :review, :when, :accounts, :sort, :group_by, :badge, :colour, :heading, :key, :discarded, :sent, :compact, :favourite, :opens_first, :id
 
       # @param accounts [Array<String>] those that there are @return [View, nil]
       def self.read(value, check, names, accounts: nil, id: nil)
@@ -34,7 +34,7 @@ module UpFront
           accounts: read_accounts(value["accounts"], check.at("accounts"), accounts), sort: read_sort(value["sort"], check.at("sort")),
           group_by: value["group_by"]&.then { check.at("group_by").one_of(_1, GROUPS) }, badge: check.at("badge").one_of(value.fetch("badge", "unread"), BADGES),
           colour: value["colour"]&.then { |given| given.to_s.match?(COLOUR) ? given : check.at("colour").refuse("a colour as #RRGGBB", given) },
-          band: value["band"]&.then { read_band(_1, check.at("band")) }, heading: value["heading"]&.then { check.at("heading").filled(_1) }, key: value["key"]&.then { check.at("key").one_of(_1, (1..9).to_a) },
+          review: ReviewTimes.read(value["review"] || [], check.at("review")), band: value["band"]&.then { read_band(_1, check.at("band")) }, heading: value["heading"]&.then { check.at("heading").filled(_1) }, key: value["key"]&.then { check.at("key").one_of(_1, (1..9).to_a) },
           **FLAGS.to_h { |flag| [flag.to_sym, value.key?(flag) ? check.at(flag).flag(value[flag]) : false] }
         }
         new(**parts) if check.faults.size == before
@@ -78,7 +78,7 @@ module UpFront
 
       # @return [Hash] as the file has it, defaults written out
       def to_h
-        {"name" => name, "when" => self.when.to_h, "accounts" => accounts, "sort" => sort, "group_by" => group_by, "badge" => badge, "colour" => colour, "heading" => heading, "key" => key, "band" => band&.to_h,
+        {"name" => name, "when" => self.when.to_h, "accounts" => accounts, "sort" => sort, "group_by" => group_by, "badge" => badge, "colour" => colour, "heading" => heading, "key" => key, "band" => band&.to_h, "review" => review.to_a,
          **FLAGS.to_h { [_1, public_send(_1)] }}
       end
     end

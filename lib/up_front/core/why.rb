@@ -12,7 +12,7 @@ module UpFront
         "asks_first" => "matched, and asks first"
       }.freeze
 
-      # @param claim [Hash] priority, labels, surface_at, held, trace, arrived_at @param state [Hash] came, let_in_at, surfaced, own (what the person decided by hand, in words)
+      # @param claim [Hash] priority, labels, surface_at, held, trace, arrived_at @param state [Hash] came, let_in_at, thread_word, surfaced, own (what the person decided by hand, in words)
       # @param near [Near]
       def initialize(claim, state, near)
         @claim = claim
@@ -46,6 +46,7 @@ module UpFront
       def how
         return {"history" => "brought in as history, cleared and silent", "quiet" => "kept from its mailbox, never on the Front"}.fetch(@state[:came]) unless @state[:came] == "arrived"
         return "let in by you at #{@near.moment(@state[:let_in_at])}" if @state[:let_in_at]
+        return {"followed" => "straight in, followed", "muted" => "cleared and silent, muted"}.fetch(@state[:thread_word]) if @state[:thread_word]
         return never unless @claim[:surface_at]
         return "straight in" unless @claim[:held]
 

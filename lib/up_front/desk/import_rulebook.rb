@@ -62,7 +62,9 @@ module UpFront
           view = known.delete(Core::Text.fold(body["name"]))
           next (made = Store::View.create!(position: place, body: body, created_at: now)) && trail(made, before: {"deleted_at" => now}) unless view
 
-          view.update!(position: place, body: body, version: view.version + ((view.body == body) ? 0 : 1)) && trail(view)
+          version = view.version + ((view.body == body) ? 0 : 1)
+          view.put(body, now)
+          view.update!(position: place, version: version) && trail(view)
         end
         put + known.values.map { |view| view.update!(deleted_at: now) && trail(view) }
       end

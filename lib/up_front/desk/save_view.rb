@@ -11,7 +11,8 @@ module UpFront
         transaction do
           view = id ? existing(id, version) : Store::View.new(created_at: now, version: 0, position: Store::View.maximum(:position).to_i + 1)
           check(body, view)
-          view.update!(body: body.merge("name" => body["name"].strip), version: view.version + 1)
+          view.put(body.merge("name" => body["name"].strip), now)
+          view.update!(version: view.version + 1)
           rows = [id ? trail(view) : trail(view, before: {"deleted_at" => now}), *alone(view)]
           words = "#{id ? "Changed" : "Made"} the view “#{view.name}”."
           views_changed(words, rows, result: view)

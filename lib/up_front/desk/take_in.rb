@@ -7,11 +7,12 @@ module UpFront
     class TakeIn < Act
       RECENT_SECONDS = 2 * 86_400 # what arrived longer ago than this comes in as history
 
-      STATE = Store::Insert.new("states", *%i[message_id surface_at came unread flagged cleared_at announced_at discarded_at])
+      STATE = Store::Insert.new("states", *%i[message_id surface_at came unread flagged cleared_at announced_at discarded_at priority thread_word])
 
       KNOWN = Store::Ask.new("SELECT id FROM messages WHERE account_id = ? AND digest = ?")
+      REMOVED = Store::Ask.new("SELECT 1 FROM removed_messages WHERE account_id = ? AND digest = ?")
 
-      Taken = Struct.new(:id, :outcome, keyword_init: true) # outcome: :arrived, :history, :quiet or :double
+      Taken = Struct.new(:id, :outcome, keyword_init: true) # outcome: :arrived, :history, :quiet or :double; no id for what was removed for good
 
       # @param letter [Post::Letter] @param account [Store::Account] @param mailbox [String]
       # @param seen [Boolean] read already @param flagged [Boolean]
@@ -43,17 +44,19 @@ module UpFront
 
       def double(account, digest)
         id = KNOWN.call(account.id, digest)
-        id && Taken.new(id: id, outcome: :double)
+        Taken.new(id: id, outcome: :double) if id || REMOVED.call(account.id, digest)
       end
 
       def write(letter, account, mailbox, arrived_at, digest, seen:, flagged:, came:)
         message = letter.message(account: account.name, mailbox: mailbox, arrived_at: arrived_at, **context(letter, arrived_at))
         reading = Core::Reading.new(message)
         id = Store::Intake.write(reading, account: account, digest: digest, raw: letter.raw, unreadable: letter.unreadable?, names: rulebook.names)
-        claim = rulebook.decide(message, reading: reading, heads_down: Store::HeadsDown.of(rulebook.plan, now))
+        heads_down = Store::HeadsDown.of(rulebook.plan, now)
+        claim = rulebook.decide(message, reading: reading, heads_down: heads_down)
         Store::Claims.write(id, claim, revision: rulebook.revision, at: now)
-        keep_state(id, claim, came, seen: seen, flagged: flagged)
-        event("arrived", ids: [id], held: claim.held) if came == "arrived"
+        own = (came == "arrived") ? Minded.columns(Store::MindedThread.word(id), claim, arrived_at, heads_down, now) : {}
+        keep_state(id, claim, came, own, seen: seen, flagged: flagged)
+        event("arrived", ids: [id], held: claim.held && own.empty?) if came == "arrived"
         BringBack.answered(message, now) { |ids| event("changed", ids: ids) } if came == "arrived"
         Taken.new(id: id, outcome: came.to_sym)
       end
@@ -65,11 +68,12 @@ module UpFront
       end
 
       # History and what lies in Sent and the like are cleared and silent from the start.
-      def keep_state(id, claim, came, seen:, flagged:)
+      # @param own [Hash] columns by the person's own word
+      def keep_state(id, claim, came, own, seen:, flagged:)
         silent = came != "arrived"
         STATE.call(
           message_id: id, surface_at: claim.surface_at, came: came, unread: !(seen || claim.mark_read || came == "quiet"), flagged: flagged || claim.flag,
-          cleared_at: silent ? now : nil, announced_at: silent ? now : nil, discarded_at: (claim.discard && !silent) ? now : nil
+          cleared_at: silent ? now : nil, announced_at: silent ? now : nil, discarded_at: (claim.discard && !silent) ? now : nil, priority: nil, thread_word: nil, **own
         )
       end
     end

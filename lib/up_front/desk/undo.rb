@@ -5,7 +5,7 @@ module UpFront
     # Takes an act back: puts the columns that it changed as they were. What was changed again since is not
     # lost: such a column of a message's state stays, and a rule or rulebook that was changed again is refused.
     class Undo < Act
-      MODELS = {"State" => Store::State, "Rule" => Store::Rule, "Rulebook" => Store::Rulebook, "View" => Store::View}.freeze
+      MODELS = {"State" => Store::State, "Rule" => Store::Rule, "Rulebook" => Store::Rulebook, "View" => Store::View, "MindedThread" => Store::MindedThread}.freeze
 
       # @param id [Integer] of the undo step @return [Done] @raise [Impossible]
       def call(id)

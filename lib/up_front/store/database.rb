@@ -27,6 +27,7 @@ module UpFront
 
       MIGRATIONS = File.join(__dir__, "migrations")
       WAIT_MS = 10_000
+      SAMPLED = 400 # rows of an index
 
       module_function
 
@@ -43,6 +44,15 @@ module UpFront
         raise Unusable, "The database #{path} cannot be written: the permission is missing."
       rescue SQLite3::NotADatabaseException, SQLite3::CorruptException
         raise Unusable, "#{path} is not a database of Up Front; it was left as it is."
+      end
+
+      # Lets SQLite count what its indexes hold, by samples: without that it cannot tell which of them serves. Takes
+      # some tens of milliseconds over a hundred thousand messages.
+      def analyse
+        Record.with_connection do |here|
+          here.execute("PRAGMA analysis_limit = #{SAMPLED}")
+          here.execute("ANALYZE")
+        end
       end
 
       # @return [String] the open file

@@ -121,7 +121,7 @@ module UpFront
 
       # @return [Array(Integer, Integer)] the answer, and how many messages it covers
       def extended(node, bits, asked)
-        found = SQLReader.messages(node).where("messages.id >= ?", ids[asked]).where("messages.id <= ?", ids.last).pluck(:id)
+        found = Message.where(SQLReader.new(from: ids[asked]).sql(node)).where("messages.id >= ?", ids[asked]).where("messages.id <= ?", ids.last).pluck(:id)
         [bits | bits_of(found.filter_map { @places[_1] }), size]
       end
     end

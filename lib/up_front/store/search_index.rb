@@ -2,26 +2,27 @@
 
 module UpFront
   module Store
-    # The index of words, brought up to date in small steps behind intake, and asked.
+    # The index of words, brought up to date in small steps behind intake, and asked. It holds the very words that
+    # conditions are compared with ({Core::Text.words}), each between spaces: any sign but a space belongs to a word, and
+    # so the line feed that parts two texts is a word of its own, which no phrase runs across.
     module SearchIndex
       KEY = "search_upto"
       STEP = 500 # messages indexed in one transaction: some tens of milliseconds
-      WEIGHTS = "8.0, 5.0, 3.0, 1.0" # a word of the subject counts more than one of a long text
-      MOST_HITS = 5_000 # that are ranked and counted; nobody goes through more
+      COLUMNS = %w[subject_words people_words attachment_names_words body_words].freeze # in the order in which a word in them counts
+
+      UPTO = Ask.new("SELECT value FROM settings WHERE key = '#{KEY}'")
 
       module_function
 
       # @return [Integer] how many messages were indexed
       def step(limit: STEP)
-        upto = Setting[KEY].to_i
         return 0 unless MessageText.where("message_id > ?", upto).exists?
 
         Record.transaction do
-          upto = Setting[KEY].to_i
           ids = MessageText.where("message_id > ?", upto).order(:message_id).limit(limit).pluck(:message_id)
           next 0 if ids.empty?
 
-          Record.with_connection { |here| here.execute("INSERT INTO message_search (rowid, subject, people, attachment_names, body) SELECT message_id, subject, people, attachment_names, body FROM message_texts WHERE message_id BETWEEN #{ids.first} AND #{ids.last}") }
+          Record.with_connection { |here| here.execute("INSERT INTO message_search (rowid, #{COLUMNS.join(", ")}) SELECT message_id, #{COLUMNS.join(", ")} FROM message_texts WHERE message_id BETWEEN #{ids.first} AND #{ids.last}") }
           Setting[KEY] = ids.last
           ids.size
         end
@@ -29,14 +30,26 @@ module UpFront
 
       def catch_up = (nil while step.positive?)
 
-      # @param terms [Array<Core::SearchText::Term>] all of which must be there @return [Array<Integer>] messages, the best first
-      def find(terms, limit: MOST_HITS)
-        catch_up
-        question = terms.map { |term| "\"#{term.words.join(" ")}\"#{" *" if term.open}" }.join(" AND ") # words of letters and digits alone: nothing in them is FTS5's
-        Record.with_connection do |here|
-          here.select_values("SELECT rowid FROM message_search WHERE message_search MATCH #{here.quote(question)} ORDER BY bm25(message_search, #{WEIGHTS}), rowid DESC LIMIT #{Integer(limit)}")
-        end
+      # Takes messages out of the index, while their texts are still there. @param ids [Array<Integer>]
+      def forget(ids)
+        indexed = ids.select { _1 <= upto }
+        return if indexed.empty?
+
+        Record.with_connection { |here| here.execute("INSERT INTO message_search (message_search, rowid, #{COLUMNS.join(", ")}) SELECT 'delete', message_id, #{COLUMNS.join(", ")} FROM message_texts WHERE message_id IN (#{indexed.join(", ")})") }
       end
+
+      # @return [Integer] the last message whose words are in the index
+      def upto = UPTO.call.to_i
+
+      # @param phrase [Core::Phrase] @return [String, nil] as FTS5 has it; nil where a `*` stands before the last word
+      def phrase(phrase)
+        words = phrase.words.map(&:text) # letters and digits alone: nothing in them is FTS5's
+        "\"#{words.join(" ")}\"#{" *" if phrase.words.last.open}" if phrase.plain?
+      end
+
+      # @param phrases [Array<String>] from {phrase} @param columns [Array<String>] some of {COLUMNS} @param all [Boolean] all of them, or any
+      # @return [String] for MATCH
+      def question(phrases, columns, all:) = "{#{columns.join(" ")}} : (#{phrases.join(all ? " AND " : " OR ")})"
     end
   end
 end

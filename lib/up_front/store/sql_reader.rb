@@ -10,12 +10,20 @@ module UpFront
       # @param node [Core::Condition::Group, Core::Condition::Leaf] @return [ActiveRecord::Relation] of {Message}
       def self.messages(node) = Message.where(new.sql(node))
 
-      # @param now [Time, nil] the moment for conditions on state; those want messages joined with states and claims
-      def initialize(now = nil)
+      # @return [Set<String>] the tables, of messages, states and claims, that what was written so far asks of
+      attr_reader :tables
+
+      # @param now [Time, nil] the moment for conditions on state
+      # @param id [String] the column that holds a message's number
+      # @param from [Integer] only messages from this number on matter: the index of words need not be read before it
+      def initialize(now = nil, id: "messages.id", from: 1)
         @now = now
+        @id = id
+        @from = from
+        @tables = Set.new
       end
 
-      # @return [String] a SQL condition
+      # @return [String] a SQL condition over {#tables}
       def sql(node)
         return leaf(node) if node.is_a?(Core::Condition::Leaf)
 
@@ -40,10 +48,10 @@ module UpFront
         when T::Text::Letters then letters(operand, fact)
         when T::People::Among then among(operand.set, fact.columns)
         when T::People::PartOf then part_of(operand, fact.columns)
-        when T::Flag::Operand then "messages.#{fact.columns.first} = #{operand.value ? 1 : 0}"
-        when T::Choice::Operand then "messages.#{fact.columns.first} IN (#{list(operand.keys)})"
-        when T::Number::Operand then "messages.#{fact.columns.first} #{(operand.op == "at_least") ? ">=" : "<="} #{quote(operand.bound)}"
-        when T::Day::Operand then day(operand, "messages.#{fact.columns.first}")
+        when T::Flag::Operand then "#{of_message(fact.columns.first)} = #{operand.value ? 1 : 0}"
+        when T::Choice::Operand then "#{of_message(fact.columns.first)} IN (#{list(operand.keys)})"
+        when T::Number::Operand then "#{of_message(fact.columns.first)} #{(operand.op == "at_least") ? ">=" : "<="} #{quote(operand.bound)}"
+        when T::Day::Operand then day(operand, of_message(fact.columns.first))
         when T::Span::Operand then spans(operand)
         when Core::Facts::Standing::Mine::Operand then "#{among(operand.mine, %i[from])} = #{operand.value ? 1 : 0}"
         when Core::Facts::Standing::Role::Operand then role(operand)
@@ -52,34 +60,41 @@ module UpFront
       end
 
       def state(operand, fact)
-        standing = StateSQL.new(quote(@now))
+        standing = StateSQL.new(quote(@now), id: @id)
+        tables.merge(standing.tables(fact.name))
         case operand
         when T::Flag::Operand then "#{standing.flag(fact.name)} = #{operand.value ? 1 : 0}"
         when T::Priority::Operand then "#{StateSQL::PRIORITY} IN (#{list(operand.levels)})"
-        when T::Ago::Operand then "messages.arrived_at #{(operand.op == "within_last") ? ">=" : "<"} #{quote(operand.since(@now))}"
+        when T::Ago::Operand then "#{of_message("arrived_at")} #{(operand.op == "within_last") ? ">=" : "<"} #{quote(operand.since(@now))}"
         when T::Named::Operand then (fact.type.kind == :labels) ? standing.labelled(operand.names.map { quote(_1) }) : standing.inked(operand.names.map { quote(_1) })
         when T::Choice::Operand then standing.decided_by(Rule.all.select { |rule| operand.keys.member?(Core::Text.fold(rule.name)) }.map(&:id))
         else raise ArgumentError, "no SQL for #{operand.class}"
         end
       end
 
-      def text_columns(fact, words:)
-        header = fact.name[Core::Facts::HEADER, 1]
-        return ["#{words ? "header_words" : "header_laid"}(messages.headers, #{quote(header.downcase)})"] if header
-
-        fact.columns.map { "texts.#{_1}#{"_words" if words}" }
+      def of_message(column)
+        tables << "messages"
+        "messages.#{column}"
       end
 
-      def in_texts(fact, condition)
-        return "(#{condition})" if fact.name.start_with?("header:")
+      # @return [String, nil] the name of the header that a fact is of
+      def header(fact) = fact.name[Core::Facts::HEADER, 1]&.downcase
 
-        "EXISTS (SELECT 1 FROM message_texts texts WHERE texts.message_id = messages.id AND (#{condition}))"
-      end
-
+      # What the index of words can answer is asked of it; what came since it was brought up to date, of the texts.
       def mentions(operand, fact)
-        columns = text_columns(fact, words: true)
-        each = operand.phrases.map { |phrase| "(#{columns.map { phrase_in(_1, phrase) }.join(" OR ")})" }
-        in_texts(fact, each.join(operand.all ? " AND " : " OR "))
+        each = operand.phrases.map { |phrase| SearchIndex.phrase(phrase) }
+        return in_texts(fact, words(operand, fact)) if header(fact) || each.any?(&:nil?)
+
+        question = SearchIndex.question(each, fact.columns.map { "#{_1}_words" }, all: operand.all)
+        "#{@id} IN (SELECT rowid FROM message_search WHERE message_search MATCH #{quote(question)} AND rowid >= #{@from} " \
+          "UNION ALL SELECT texts.message_id FROM message_texts texts WHERE texts.message_id > #{[upto, @from - 1].max} AND (#{words(operand, fact)}))"
+      end
+
+      def upto = @upto ||= SearchIndex.upto
+
+      def words(operand, fact)
+        columns = header(fact) ? ["header_words(#{of_message("headers")}, #{quote(header(fact))})"] : fact.columns.map { "texts.#{_1}_words" }
+        operand.phrases.map { |phrase| "(#{columns.map { phrase_in(_1, phrase) }.join(" OR ")})" }.join(operand.all ? " AND " : " OR ")
       end
 
       def phrase_in(column, phrase)
@@ -87,12 +102,18 @@ module UpFront
       end
 
       def letters(operand, fact)
-        columns = text_columns(fact, words: false)
+        columns = header(fact) ? ["header_laid(#{of_message("headers")}, #{quote(header(fact))})"] : fact.columns.map { "texts.#{_1}" }
         in_texts(fact, operand.needles.product(columns).map { |needle, column| "instr(#{column}, #{quote(needle)}) > 0" }.join(" OR "))
       end
 
+      def in_texts(fact, condition)
+        return "(#{condition})" if header(fact)
+
+        "EXISTS (SELECT 1 FROM message_texts texts WHERE texts.message_id = #{@id} AND (#{condition}))"
+      end
+
       def person(roles, condition)
-        "EXISTS (SELECT 1 FROM message_people people WHERE people.message_id = messages.id AND people.role IN (#{list(roles)}) AND (#{condition}))"
+        "#{@id} IN (SELECT people.message_id FROM message_people people WHERE people.role IN (#{list(roles)}) AND (#{condition}))"
       end
 
       def in_set(set)
@@ -134,7 +155,7 @@ module UpFront
         dates = operand.zone.date(first) - 2..operand.zone.date(last) + 1
         pairs = dates.flat_map { |date| operand.spans.filter_map { _1.on(date, operand.zone) } }
         stretches = JSON.generate(pairs.map { |span| [span.begin, span.end].map { quote(_1).delete("'") } })
-        "EXISTS (SELECT 1 FROM json_each(#{quote(stretches)}) span WHERE messages.arrived_at >= json_extract(span.value, '$[0]') AND messages.arrived_at < json_extract(span.value, '$[1]'))"
+        "EXISTS (SELECT 1 FROM json_each(#{quote(stretches)}) span WHERE #{of_message("arrived_at")} >= json_extract(span.value, '$[0]') AND messages.arrived_at < json_extract(span.value, '$[1]'))"
       end
 
       def list(values) = values.map { quote(_1.to_s) }.join(", ")

@@ -11,6 +11,7 @@ module UpFront
       self.primary_key = "message_id"
 
       scope :kept, -> { where(cleared_at: nil, discarded_at: nil) }
+      scope :discarded, -> { where.not(discarded_at: nil) }
       scope :surfaced, ->(now) { kept.where(surface_at: ..now) }
       scope :held, ->(now) { kept.where(came: "arrived", put_off_at: nil).where("states.surface_at > ? OR (states.surface_at IS NULL AND states.message_id IN (SELECT message_id FROM claims WHERE held))", now) }
       scope :put_off, ->(now) { kept.where.not(put_off_at: nil).where("states.surface_at > ?", now) }

@@ -2,18 +2,28 @@
 
 module UpFront
   module Store
-    # How messages stand at a moment, as SQL over messages joined with their states and claims. Every answer is 0
-    # or 1 and never NULL, so that its denial answers too.
+    # How messages stand at a moment, as SQL over {#tables}. Every answer is 0 or 1 and never NULL, so that its
+    # denial answers too.
     class StateSQL
       REPLIES = "SELECT 1 FROM message_references JOIN messages replies ON replies.id = message_references.message_id WHERE message_references.reference = messages.message_id"
       TO_OTHERS = "EXISTS (SELECT 1 FROM message_people people WHERE people.message_id = messages.id AND people.role IN ('to', 'cc') " \
         "AND people.key NOT IN (SELECT own.key FROM message_people own WHERE own.message_id = messages.id AND own.role = 'from'))"
       KEPT = "states.cleared_at IS NULL AND states.discarded_at IS NULL"
 
-      # @param now [String] the moment, quoted
-      def initialize(now)
+      # The tables, of messages, states and claims, that the answer to each fact is made of.
+      TABLES = Hash.new(%w[states]).merge(
+        "held" => %w[states claims], "keep_at_top" => %w[states claims], "follow_up_due" => %w[states claims], "priority" => %w[states claims], "ink" => %w[claims],
+        "answered" => %w[messages], "awaiting_reply" => %w[messages], "alerted" => [], "label" => [], "decided_by" => [], "arrived" => %w[messages]
+      ).freeze
+
+      # @param now [String] the moment, quoted @param id [String] the column that holds a message's number
+      def initialize(now, id: "messages.id")
         @now = now
+        @id = id
       end
+
+      # @param name [String] of a fact of state @return [Array<String>]
+      def tables(name) = TABLES[name]
 
       # @param name [String] of a flag of {Core::MessageState} @return [String]
       def flag(name)
@@ -25,7 +35,7 @@ module UpFront
         when "cleared" then "(states.cleared_at IS NOT NULL)"
         when "discarded" then "(states.discarded_at IS NOT NULL)"
         when "keep_at_top" then "(COALESCE(states.keep_at_top, claims.keep_at_top) AND (states.keep_until IS NULL OR states.keep_until > #{@now}))"
-        when "alerted" then "EXISTS (SELECT 1 FROM alerts WHERE alerts.message_id = messages.id AND alerts.silenced_by IS NULL)"
+        when "alerted" then "(#{@id} IN (SELECT message_id FROM alerts WHERE silenced_by IS NULL))"
         when "answered" then "EXISTS (#{REPLIES} AND replies.from_me)"
         when "awaiting_reply" then "(messages.from_me AND #{TO_OTHERS} AND NOT EXISTS (#{REPLIES} AND NOT replies.from_me))"
         when "follow_up_due" then "(#{KEPT} AND claims.follow_up_at IS NOT NULL AND claims.follow_up_at <= #{@now})"
@@ -36,11 +46,11 @@ module UpFront
       PRIORITY = State::PRIORITY
 
       # @param names [Array<String>] quoted, as the rulebook spells them
-      def labelled(names) = "EXISTS (SELECT 1 FROM worn_labels worn WHERE worn.message_id = messages.id AND worn.label IN (#{names.join(", ")}))"
+      def labelled(names) = "#{@id} IN (SELECT message_id FROM worn_labels WHERE label IN (#{names.join(", ")}))"
       def inked(names) = "(claims.ink IS NOT NULL AND claims.ink COLLATE NOCASE IN (#{names.join(", ")}))"
 
       # @param ids [Array<Integer>] of rules
-      def decided_by(ids) = "EXISTS (SELECT 1 FROM firings WHERE firings.message_id = messages.id AND firings.outcome = 'matched' AND firings.rule_id IN (#{ids.join(", ")}))"
+      def decided_by(ids) = "#{@id} IN (SELECT message_id FROM firings WHERE rule_id IN (#{ids.join(", ")}) AND outcome = 'matched')"
     end
   end
 end

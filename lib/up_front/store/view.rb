@@ -8,6 +8,15 @@ module UpFront
       scope :in_order, -> { where(deleted_at: nil).order(:position, :id) }
 
       def name = body["name"].to_s
+
+      # Gives it another body. @param now [Time] from which its review times, where they are others, count
+      def put(body, now)
+        self.review_from = now if (body["review"] || []) != (self.body&.fetch("review", nil) || [])
+        self.body = body
+      end
+
+      # @param review [Core::ReviewTimes] @return [Core::ReviewStanding]
+      def review_standing(review, plan, now) = Core::ReviewStanding.new(review, plan, now, gone_through_at: gone_through_at&.to_time, since: (review_from || created_at).to_time)
     end
   end
 end

@@ -21,8 +21,52 @@ module UpFront
         @zone = zone
       end
 
-      # @return [ActiveRecord::Relation] of {Message}, joined with states and claims
-      def messages = Message.joins(:state, :claim).where(*scope).where(reader.sql(@view.when))
+      # @return [ActiveRecord::Relation] of {State}, joined with what the view asks of
+      def states = joined(*tables).where(*scope).where(condition)
+
+      def count = states.count
+      def unread = states.where(unread: true).count
+
+      # @param moment [Time] @return [ActiveRecord::Relation] of {State}: what has come, or come in, since
+      def since(moment) = joined("messages", *tables).where(*scope).where(condition).where("messages.arrived_at > :since OR (states.surface_at > :since AND states.surface_at <= :now)", since: moment, now: @now)
+
+      # @param group [String, nil] the key of one group @return [ActiveRecord::Relation] of {State}, in the view's order
+      def ordered(group = nil)
+        of_order = {"priority" => %w[messages claims], "follow_up" => %w[messages claims]}.fetch(@view.sort["by"], %w[messages])
+        found = joined(*tables, *of_order, *(GROUPS.fetch(@view.group_by).tables if group)).where(*scope).where(condition)
+        (group ? within(found, group) : found).order(Arel.sql(order))
+      end
+
+      # @param offset [Integer] @param limit [Integer] @param group [String, nil] the key of one group
+      # @return [Array<State>] in the view's order
+      def page(offset, limit, group: nil) = ordered(group).offset(offset).limit(limit).to_a
+
+      # @param ids [Array<Integer>] @return [Array<Integer>] those of them that it holds, in its order
+      def among(ids) = ordered.where(message_id: ids).pluck(:message_id)
+
+      # @return [Array<Group>] the first to come first
+      def groups
+        return [] unless @view.group_by
+
+        Threads.catch_up if @view.group_by == "thread"
+        key = GROUPS.fetch(@view.group_by)
+        rows = joined(*tables, *key.tables).where(*scope).where(condition).joins(key.join.to_s).group(Arel.sql(group_key)).order(Arel.sql(key.order)).limit(MOST_GROUPS)
+          .pluck(Arel.sql(group_key), Arel.sql("count(*)"), Arel.sql("sum(states.unread)"))
+        rows.map { |group, count, unread| Group.new(key: group.to_s, count: count, unread: unread) }
+      end
+
+      private
+
+      JOINS = {"messages" => "JOIN messages ON messages.id = states.message_id", "claims" => "JOIN claims ON claims.message_id = states.message_id"}.freeze
+
+      def joined(*tables) = State.joins(JOINS.slice(*tables).values.join(" "))
+      def condition = (@condition ||= written).first
+      def tables = (@condition ||= written).last
+
+      def written
+        reader = SQLReader.new(@now, id: "states.message_id")
+        [reader.sql(@view.when), [*reader.tables, *("messages" if @view.sent || @view.accounts.any?)]]
+      end
 
       # Which mail the view looks at: sent mail only if it says so; drafts and what lies in Junk never.
       def scope
@@ -32,42 +76,6 @@ module UpFront
         [parts.join(" AND "), {accounts: @view.accounts.map { Core::Text.fold(_1) }}]
       end
 
-      def count = messages.count
-      def unread = messages.where(states: {unread: true}).count
-
-      # @param offset [Integer] @param limit [Integer] @param group [String, nil] the key of one group
-      # @return [Array<State>] in the view's order
-      def page(offset, limit, group: nil)
-        ids = (group ? within(group) : messages).order(Arel.sql(order)).offset(offset).limit(limit).pluck("messages.id")
-        states = State.where(message_id: ids).index_by(&:message_id)
-        ids.map { states.fetch(_1) }
-      end
-
-      # @param ids [Array<Integer>] @return [Array<Integer>] those of them that it holds, in its order
-      def among(ids) = messages.where(messages: {id: ids}).order(Arel.sql(order)).pluck("messages.id")
-
-      # @param older_than [Time, nil] only those that arrived before it
-      # @param all_but_newest [Boolean] all but the newest of each sender, of those that the view holds
-      # @return [Array<Integer>] every message of the view, the newest first
-      def ids(older_than: nil, all_but_newest: false)
-        return messages.then { older_than ? _1.where("messages.arrived_at < ?", older_than) : _1 }.order(arrived_at: :desc).pluck("messages.id") unless all_but_newest
-
-        ranked = messages.select("messages.id AS id, messages.arrived_at AS arrived_at, row_number() OVER (PARTITION BY ifnull(messages.sender_key, '') ORDER BY messages.arrived_at DESC, messages.id DESC) AS place")
-        Message.unscoped.from(ranked, :ranked).where("ranked.place > 1").then { older_than ? _1.where("ranked.arrived_at < ?", older_than) : _1 }.order(Arel.sql("ranked.arrived_at DESC")).pluck(Arel.sql("ranked.id"))
-      end
-
-      # @return [Array<Group>] the first to come first
-      def groups
-        return [] unless @view.group_by
-
-        grouped = (@view.group_by == "label") ? messages.joins("LEFT JOIN worn_labels worn ON worn.message_id = messages.id") : messages
-        rows = grouped.group(Arel.sql(group_key)).order(Arel.sql(group_order)).limit(MOST_GROUPS).pluck(Arel.sql(group_key), Arel.sql("count(*)"), Arel.sql("sum(states.unread)"))
-        rows.map { |key, count, unread| Group.new(key: key.to_s, count: count, unread: unread) }
-      end
-
-      private
-
-      def reader = SQLReader.new(@now)
       def asks_for_discarded? = @view.when.leaves.any? { _1.fact.name == "discarded" }
 
       def order
@@ -76,33 +84,25 @@ module UpFront
         [("#{column} IS NULL" if @view.sort["by"] == "follow_up"), "#{column}#{down}", ("messages.arrived_at DESC" unless @view.sort["by"] == "time"), "messages.id#{" DESC" if @view.sort["descending"]}"].compact.join(", ")
       end
 
-      def group_key
+      # What groups are made by: the tables and the join that their key wants, and their order.
+      By = Struct.new(:key, :tables, :order, :join, keyword_init: true)
+      GROUPS = {
+        "sender" => By.new(key: "ifnull(messages.sender_key, '')", tables: %w[messages], order: "count(*) DESC, 1"),
+        "day" => By.new(tables: %w[messages], order: "1 DESC"),
+        "thread" => By.new(key: "threads.thread", tables: %w[messages], order: "max(messages.arrived_at) DESC", join: "JOIN message_threads threads ON threads.message_id = states.message_id"),
+        "label" => By.new(key: "ifnull(worn.label, '')", tables: [], order: "worn.label IS NULL, worn.label", join: "LEFT JOIN worn_labels worn ON worn.message_id = states.message_id"),
+        "account" => By.new(key: "messages.account_key", tables: %w[messages], order: "1"),
+        "priority" => By.new(key: State::PRIORITY, tables: %w[claims], order: "#{RANK} DESC")
+      }.freeze
+
+      def group_key = GROUPS.fetch(@view.group_by).key || LocalDate.sql("messages.arrived_at", @zone)
+
+      def within(relation, group)
         case @view.group_by
-        when "sender" then "ifnull(messages.sender_key, '')"
-        when "account" then "messages.account_key"
-        when "priority" then State::PRIORITY
-        when "label" then "ifnull(worn.label, '')"
-        else local_day
+        when "label" then relation.where(group.empty? ? "NOT EXISTS (SELECT 1 FROM worn_labels worn WHERE worn.message_id = states.message_id)" : "states.message_id IN (SELECT message_id FROM worn_labels WHERE label = :group)", group: group)
+        when "thread" then relation.where("states.message_id IN (SELECT message_id FROM message_threads WHERE thread = ?)", group)
+        else relation.where("#{group_key} = ?", group)
         end
-      end
-
-      def group_order = {"sender" => "count(*) DESC, 1", "account" => "1", "priority" => "#{RANK} DESC", "label" => "worn.label IS NULL, worn.label", "day" => "1 DESC"}.fetch(@view.group_by)
-
-      def within(group)
-        return messages.where("EXISTS (SELECT 1 FROM worn_labels worn WHERE worn.message_id = messages.id AND worn.label = ?)", group) if @view.group_by == "label" && !group.empty?
-        return messages.where("NOT EXISTS (SELECT 1 FROM worn_labels worn WHERE worn.message_id = messages.id)") if @view.group_by == "label"
-
-        messages.where("#{group_key} = ?", group)
-      end
-
-      # The local date, by the offsets that the owner's zone had while mail came.
-      def local_day
-        first, last = Message.minimum(:arrived_at)&.to_time, Message.maximum(:arrived_at)&.to_time
-        return "date(messages.arrived_at)" unless first
-
-        steps = @zone.offsets(first, last)
-        cases = steps.map { |from, seconds| "WHEN messages.arrived_at >= #{Message.with_connection { |here| here.quote(from.getutc) }} THEN date(messages.arrived_at, '#{seconds} seconds')" }
-        "CASE #{cases.reverse.join(" ")} ELSE date(messages.arrived_at, '#{steps.first.last} seconds') END"
       end
     end
   end

@@ -31,7 +31,7 @@ module UpFront
 
       helpers Helpers
       register Problems
-      [Routes::Reading, Routes::Acts, Routes::Rules, Routes::Rulebooks, Routes::Week, Routes::Alerts, Routes::Views, Routes::Finding, Routes::Mail, Routes::Sources, Routes::Pace].each { register _1 }
+      [Routes::Reading, Routes::Acts, Routes::Rules, Routes::Rulebooks, Routes::Week, Routes::Alerts, Routes::Views, Routes::Finding, Routes::Tidying, Routes::Mail, Routes::Sources, Routes::Pace].each { register _1 }
 
       before do
         headers "content-security-policy" => POLICY, "x-content-type-options" => "nosniff", "referrer-policy" => "no-referrer"

@@ -5,7 +5,8 @@ module UpFront
     # Keeps reading the sources and announces what has surfaced, for as long as the server runs.
     class Watcher
       SECONDS = 0.1
-      CALENDAR_TURNS = 20
+      SELDOM_TURNS = 20
+      ANALYSED_TURNS = 6_000 # some ten minutes
 
       def initialize(clock)
         @clock = clock
@@ -30,8 +31,10 @@ module UpFront
           sources.each { reader(_1).call }
           Desk::Announce.new(@clock).call
           Desk::CallAgain.new(@clock).call
+          Desk::CallReviews.new(@clock).call
           Store::SearchIndex.step
-          look_at_calendar
+          Store::Threads.step
+          seldom
         end
       rescue => error
         warn "#{error.class}: #{error.message}\n  #{error.backtrace.first(5).join("\n  ")}"
@@ -41,9 +44,13 @@ module UpFront
       end
 
       # A calendar's file is looked at now and then: nobody's meeting moves by the second.
-      def look_at_calendar
+      def seldom
+        Store::Database.analyse if (@turns.to_i % ANALYSED_TURNS).zero?
         @turns = @turns.to_i + 1
-        Desk::FollowCalendar.new(@clock).refresh if (@turns % CALENDAR_TURNS).zero?
+        return unless (@turns % SELDOM_TURNS).zero?
+
+        Desk::FollowCalendar.new(@clock).refresh
+        Desk::EmptyDiscarded.new(@clock).due
       end
 
       def sources = Store::Source.order(:id).to_a

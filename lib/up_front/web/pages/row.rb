@@ -8,7 +8,7 @@ module UpFront
         # What a row needs of a message's columns: not its text, which may be long.
         COLUMNS = %i[id account_id mailbox subject sender_name sender_key excerpt arrived_at has_attachment kind unreadable].freeze
 
-        CLAIMED = %i[message_id surface_at round held priority ink labels keep_at_top follow_up_at trace].freeze
+        CLAIMED = %i[message_id surface_at round held priority ink labels keep_at_top follow_up_at].freeze
 
         # @param states [Array<Store::State>] @param rulebook [Core::Rulebook] for the words to mark @return [Array<Row>]
         def self.of(states, rulebook, now)
@@ -17,18 +17,34 @@ module UpFront
           messages = Store::Message.where(id: ids).select(*COLUMNS).index_by(&:id)
           claims = Store::Claim.where(message_id: ids).select(*CLAIMED).index_by(&:message_id)
           calling = Store::Alert.unanswered.where(message_id: ids).pluck(:message_id).to_set
-          states.map { |state| new(messages.fetch(state.message_id), claims.fetch(state.message_id), state, near, rulebook, now, calling: calling.include?(state.message_id)) }
+          markings = markings(ids, rulebook)
+          states.map { |state| new(messages.fetch(state.message_id), claims.fetch(state.message_id), state, near, now, marking: markings.fetch(state.message_id, NOTHING_MARKED), calling: calling.include?(state.message_id)) }
         end
+
+        # By the rules that matched each message; where one of them is gone, by what its trace tells of it.
+        # @return [Hash{Integer=>Core::Marking}]
+        def self.markings(ids, rulebook)
+          rules = rulebook.rules.to_h { [_1.id, _1] }
+          matched = Store::Firing.where(message_id: ids, outcome: "matched").pluck(:message_id, :rule_id).group_by(&:first).transform_values { |rows| rows.map(&:last) }
+          gone = matched.select { |_, own| own.any? { !rules.key?(_1) } }.keys
+          traced = Store::Claim.where(message_id: gone).pluck(:message_id, :trace).to_h { |id, trace| [id, Core::Marking.of(trace, rulebook.by_name)] }
+          known = Hash.new { |all, own| all[own] = Core::Marking.by(rules.values_at(*own)) }
+          matched.to_h { |id, own| [id, traced[id] || known[own.sort]] }
+        end
+
+        NOTHING_MARKED = Core::Marking.new([])
+        private_constant :NOTHING_MARKED
+        private_class_method :markings
 
         attr_reader :message, :claim, :state
 
-        def initialize(message, claim, state, near, rulebook, now, calling: false)
+        def initialize(message, claim, state, near, now, marking:, calling: false)
           @message = message
           @claim = claim
           @state = state
           @near = near
-          @rulebook = rulebook
           @now = now
+          @marking = marking
           @calling = calling
         end
 
@@ -48,26 +64,30 @@ module UpFront
           "due" if due?
         end
 
-        def straight? = !claim.held && state.let_in_at.nil?
+        def straight? = (!claim.held || state.thread_word == "followed") && state.let_in_at.nil?
 
         def back? = !state.put_off_at.nil?
 
         # What is kept at top, what was brought back, then priority, then people before notices, then the newest.
         def rank = [kept? ? 0 : 1, back? ? 0 : 1, -Core::Effects::PRIORITIES.index(priority), (message.kind == "person") ? 0 : 1, -message.arrived_at.to_f]
 
-        def to_h
+        def to_h = plain.merge(marked)
+
+        # Without the words of the rules marked in it.
+        def plain
           {
             id: message.id, sender: sender, subject: subject, excerpt: message.excerpt, priority: priority,
             time: @near.moment(state.surface_at || message.arrived_at), arrived: @near.moment(message.arrived_at), came: came,
             unread: state.unread, flagged: state.flagged, labels: labels, ink: claim.ink, has_attachment: message.has_attachment,
-            account_id: message.account_id, back: back?, kept: kept?, due: due?, calling: @calling, **marked
+            account_id: message.account_id, back: back?, kept: kept?, due: due?, calling: @calling, thread_word: state.thread_word
           }
         end
 
         # The texts in pieces, where words of the rules are to be marked in them.
         def marked
-          marking = Core::Marking.of(claim.trace, @rulebook.by_name)
-          {subject_pieces: subject, excerpt_pieces: message.excerpt}.transform_values { marking.pieces(_1) }.select { |_, pieces| pieces.any?(&:last) }
+          return {} unless @marking.any?
+
+          {subject_pieces: subject, excerpt_pieces: message.excerpt}.transform_values { @marking.pieces(_1) }.select { |_, pieces| pieces.any?(&:last) }
         end
 
         def sender = message.sender_name.empty? ? "(no sender)" : message.sender_name
@@ -78,6 +98,7 @@ module UpFront
           return "follow up, since #{@near.moment(claim.follow_up_at)}" if due?
           return "put off #{@near.moment(state.put_off_at)}#{": #{state.put_off_reason}" if state.put_off_reason}" if back?
           return "let in" if state.let_in_at
+          return state.thread_word if state.thread_word
           return "off the Front" if state.surface_at.nil? && !claim.held
           return "straight in" if straight?
           return "no moment" unless state.surface_at

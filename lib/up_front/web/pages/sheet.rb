@@ -6,6 +6,7 @@ module UpFront
       # One message, whole: its text, where it lives, and why it claims attention as it does.
       class Sheet
         MOST_TEXT = 200_000
+        THREAD_NEAR = 15 # messages of the thread shown before and after this one
 
         def initialize(message, rulebook, now)
           @message = message
@@ -22,7 +23,7 @@ module UpFront
             text: @message.body[0, MOST_TEXT], text_pieces: pieces, alerted: Store::Alert.exists?(message_id: @message.id, opened_at: nil), keep_until: @state.keep_until && @near.moment(@state.keep_until), html: html?, unreadable: @message.unreadable,
             attachments: attachments, account: @message.account.name, mailbox: @message.mailbox,
             place: "In #{@message.mailbox} of #{@message.account.addresses.first}, where it stays", sent: @near.moment(@message.sent_at),
-            size: @message.size, cleared: !@state.cleared_at.nil?, discarded: !@state.discarded_at.nil?, held: held?, put_off: put_off, conversation: Store::Message.conversation(@message.id).size, why: why
+            size: @message.size, cleared: !@state.cleared_at.nil?, discarded: !@state.discarded_at.nil?, held: held?, put_off: put_off, conversation: Store::Message.conversation(@message.id).size, minded: Store::MindedThread.word(@message.id), thread: thread, why: why
           )
         end
 
@@ -31,6 +32,15 @@ module UpFront
         def row = @row ||= Row.of([@state], @rulebook, @now).first
 
         def marking = @marking ||= Core::Marking.of(@claim.trace, @rulebook.by_name)
+
+        # The thread from the top down, as far as it is near this message.
+        def thread
+          places = Store::Threads.around(@message.id)
+          own = places.index { |id, _| id == @message.id }
+          near = places[[own - THREAD_NEAR, 0].max..own + THREAD_NEAR]
+          rows = Row.of(Store::State.where(message_id: near.map(&:first)).to_a, @rulebook, @now).to_h { [_1.message.id, _1] }
+          {count: places.size, messages: near.map { |id, depth| rows.fetch(id).to_h.slice(:id, :sender, :subject, :arrived, :unread).merge(depth: depth, here: id == @message.id, place: Place.of(rows.fetch(id), @now)) }}
+        end
 
         # @return [Array, nil] the text in pieces, where words of the rules are to be marked in it
         def pieces = marking.pieces(@message.body[0, MOST_TEXT]).then { _1 if _1.any?(&:last) }
@@ -75,13 +85,13 @@ module UpFront
 
         # What the person decided by hand, over what the rules had said.
         def own
-          [("#{@state.priority} priority" if @state.priority), *@state.labels_on.map { "labelled #{_1}" }, *(@state.labels_off & @claim.labels).map { "label #{_1} taken off" },
+          [({"followed" => "straight in, since its conversation is followed", "muted" => "cleared, since its conversation is muted"}[@state.thread_word]), ("#{@state.priority} priority" if @state.priority), *@state.labels_on.map { "labelled #{_1}" }, *(@state.labels_off & @claim.labels).map { "label #{_1} taken off" },
             ((@state.keep_at_top ? "kept at top" : "not kept at top") unless @state.keep_at_top.nil?)].compact
         end
 
         def why
           claim = {trace: @claim.trace, priority: row.priority, labels: row.labels, surface_at: @claim.surface_at, held: @claim.held, round: @claim.round, arrived_at: @message.arrived_at}
-          state = {came: @state.came, let_in_at: @state.let_in_at, surfaced: !held?, own: own}
+          state = {came: @state.came, let_in_at: @state.let_in_at, thread_word: @state.thread_word, surfaced: !held?, own: own}
           account = Core::Why.new(claim, state, @near)
           ids = @rulebook.rules.to_h { [_1.name, _1.id] }
           {summary: account.summary, lines: account.lines.map { |line| line.to_h.merge(rule_id: ids[line.rule]) }, readings: readings, stale: stale?}

@@ -18,11 +18,11 @@ module UpFront
         end
 
         # @return [Hash] how many there are, and the groups
-        def to_h = {count: count, unread: @query.unread, groups: groups, looks_at: looks_at}
+        def to_h = {count: count, unread: @query.unread, groups: groups, looks_at: looks_at, review: (review if @view.review.any? || gone_through_at)}
 
         # @param offset [Integer] @param group [String, nil] @return [Hash] the rows from there on
         def page(offset, group: nil)
-          {offset: offset, messages: Row.of(@query.page(offset, PAGE, group: group), @rulebook, @now).map(&:to_h)}
+          {offset: offset, messages: Row.of(@query.page(offset, PAGE, group: group), @rulebook, @now).map { |row| row.to_h.merge(fresh: fresh?(row)) }}
         end
 
         # @return [Hash] whether a message is in the view, and because of what
@@ -36,6 +36,20 @@ module UpFront
         private
 
         def count = @count ||= @query.count
+        def saved = @saved ||= Store::View.find(@view.id)
+        def gone_through_at = saved.gone_through_at&.to_time
+
+        # Whether it has come, or come in, since the view was last gone through.
+        def fresh?(row)
+          since = gone_through_at or return false
+          row.message.arrived_at > since || (!row.state.surface_at.nil? && row.state.surface_at > since && row.state.surface_at <= @now)
+        end
+
+        def review
+          standing = saved.review_standing(@view.review, @rulebook.plan, @now)
+          {words: (@view.review.words if @view.review.any?), due: standing.due && @near.moment(standing.due), next: standing.next && @near.moment(standing.next),
+           gone_through: gone_through_at && @near.moment(gone_through_at), fresh: gone_through_at && @query.since(gone_through_at).count}
+        end
 
         def groups
           @query.groups.map { |group| {key: group.key, title: title(group.key), count: group.count, unread: group.unread} }
@@ -51,6 +65,7 @@ module UpFront
                              end
           when "account" then Store::Account.all.map(&:name).find { Core::Text.fold(_1) == key } || key
           when "label" then key.empty? ? "No label" : key
+          when "thread" then Core::BaseSubject.new(Store::Message.joins("JOIN message_threads ON message_threads.message_id = messages.id").where(message_threads: {thread: key}).order(id: :desc).pick(:subject)).text.then { _1.empty? ? "(no subject)" : _1 }
           else "#{Core::Words.sentence(key)} priority"
           end
         end

@@ -13,21 +13,22 @@ module UpFront
         end
 
         # @return [Hash] the views in their order
-        def to_h
-          versions = Store::View.in_order.pluck(:id, :version).to_h
-          {lead: lead, views: @rulebook.views.map { |view| {id: view.id, version: versions.fetch(view.id), body: view.to_h, badge: (badge(view) if @badges), sentence: Core::Words.sentence(Core::Sentence.view(view))} }}
-        end
+        def to_h = {lead: lead, views: @rulebook.views.map { shown(_1) }}
 
         private
+
+        def shown(view)
+          row = rows.fetch(view.id)
+          standing = row.review_standing(view.review, @rulebook.plan, @now)
+          {id: view.id, version: row.version, body: view.to_h, badge: badges[view.id], sentence: Core::Words.sentence(Core::Sentence.view(view)), due: !standing.due.nil?}
+        end
+
+        def rows = @rows ||= Store::View.in_order.index_by(&:id)
+        def badges = @counted ||= @badges ? Store::Tally.counts(@rulebook, @now) : {}
 
         def lead
           count = @rulebook.views.size
           count.zero? ? "There is no saved view yet." : "#{Core::Words.sentence(Core::Words.count(count, "saved view"))} over all your mail."
-        end
-
-        def badge(view)
-          query = Store::ViewQuery.new(view, @now, @rulebook.zone)
-          {"unread" => -> { query.unread }, "all" => -> { query.count }, "none" => -> {}}.fetch(view.badge).call
         end
       end
     end

@@ -6,9 +6,14 @@ module UpFront
       # Finding in all mail.
       module Finding
         def self.registered(app)
-          app.get("/api/find") do
-            json(Pages::Find.new(params["text"].to_s, params.slice(*Pages::Find::NARROWED), rulebook, now, offset: params["offset"].to_i).to_h)
-          end
+          app.get("/api/find") { json(searched.to_h(offset: params["offset"].to_i)) }
+          app.get("/api/find/facets") { json(searched.facets) }
+          app.helpers Helpers
+        end
+
+        # What these routes share.
+        module Helpers
+          def searched = Pages::Find.new(params["text"].to_s, params.slice(*Store::Finding::NARROWED), rulebook, now)
         end
       end
     end

@@ -22,38 +22,18 @@ module UpFront
             done Desk::SaveView.new(clock).call(wanted["body"], id: id.to_i, version: wanted["version"])
           end
           app.delete("/api/views/:id") { |id| done Desk::DeleteView.new(clock).call(id.to_i) }
+          app.post("/api/views/:id/gone-through") { |id| done Desk::GoThrough.new(clock).call(id.to_i) }
           app.post("/api/views/:id/place") { |id| done Desk::MoveView.new(clock).call(id.to_i, to: given["to"]) }
           app.get("/api/views/:id") { |id| json(Pages::View.new(view(id), rulebook, now).to_h) }
           app.get("/api/views/:id/messages") do |id|
             json(Pages::View.new(view(id), rulebook, now).page(params["offset"].to_i, group: params["group"]))
           end
-          app.post("/api/views/:id/tidy") { |id| tidy(view(id), given) }
           app.get("/api/views/:id/why") { |id| json(Pages::View.new(view(id), rulebook, now).why(message(params["message"]).id)) }
           app.helpers Helpers
         end
 
         # What these routes share.
         module Helpers
-          TIDYING = Acts::ACTS.slice("clear", "read", "flag", "discard", "recover").freeze
-          SHOWN = 5
-
-          # All that the view holds, not what a page shows of it; first told, then done.
-          def tidy(view, wanted)
-            older = wanted["older_than_days"]&.then { |days| rulebook.zone.later(now, -days) }
-            ids = Store::ViewQuery.new(view, now, rulebook.zone).ids(older_than: older, all_but_newest: wanted["all_but_newest"] == true)
-            return json(total: ids.size, running: false, messages: tidy_rows(ids)) if wanted["preview"]
-
-            act = wanted["act"] ? TIDYING.fetch(wanted["act"]).call(clock) : Desk::ChangeLabels.new(clock, on: [wanted["label"].to_s])
-            step, words = act.begin(ids)
-            beside = in_background(ids.size) { act.all(step, ids) }
-            json(words: words, undo_id: step, total: ids.size, running: beside)
-          end
-
-          def tidy_rows(ids)
-            states = Store::State.where(message_id: ids.first(SHOWN)).index_by(&:message_id)
-            Pages::Row.of(ids.first(SHOWN).map { states.fetch(_1) }, rulebook, now).map(&:to_h)
-          end
-
           def view(id) = rulebook.views.find { _1.id == id.to_i } || halt_problem(404, "That view is not there any more.")
         end
       end

@@ -1,0 +1,120 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Store
+    # What a search finds in all mail, wherever it is. The best come first: those with all that is sought in the subject;
+    # then those where it takes the people too, then the names of files, then the text; of each the newest first.
+    class Finding
+      NARROWED = %w[sender label month account].freeze
+      REACHES = (1..SearchIndex::COLUMNS.size).map { SearchIndex::COLUMNS.first(_1) }.freeze
+      Tier = Struct.new(:id, :from, :where, :order, keyword_init: true)
+
+      # @!attribute value [String] @!attribute words [String] @!attribute count [Integer]
+      Choice = Struct.new(:value, :words, :count, keyword_init: true)
+
+      # @param sought [Array<Core::Phrase>, Core::Condition::Group, Core::Condition::Leaf] phrases, all of which must be there, or a condition
+      # @param narrowed [Hash{String=>String}] some of {NARROWED}; a month as "2027-03", in the owner's zone
+      def initialize(sought, narrowed, now, zone)
+        @sought = sought
+        @narrowed = narrowed.slice(*NARROWED).compact
+        @now = now
+        @zone = zone
+      end
+
+      # @return [Finding] the same, not narrowed
+      def whole = Finding.new(@sought, {}, @now, @zone)
+
+      def count = @count ||= all.sum { size(_1) }
+
+      # @return [Array<Integer>] messages, the best first
+      def page(offset, limit)
+        tiers.each_with_object([]) do |tier, found|
+          wanted = limit - found.size
+          next if wanted.zero? || (offset.positive? && (before = size(tier)) <= offset && (offset -= before))
+
+          found.concat(ask("SELECT #{tier.id} FROM #{tier.from} WHERE #{tier.where} ORDER BY #{tier.order} LIMIT #{Integer(wanted)} OFFSET #{Integer(offset)}"))
+          offset = 0
+        end
+      end
+
+      # @return [ActiveRecord::Relation] of {State}: all that is found
+      def states = State.where("states.message_id IN (#{ids})")
+
+      # @param most [Integer] @return [Array<Choice>] what would narrow it further, each with how many it would leave
+      def facet(key, most)
+        case key
+        when "sender" then tallied(0).max_by(most, &:last).map { |sender, count| Choice.new(value: sender, words: name(sender), count: count) }
+        when "label" then rows("SELECT label, count(*) FROM worn_labels WHERE message_id IN (#{ids}) GROUP BY 1 ORDER BY 2 DESC LIMIT #{most}").map { |label, count| Choice.new(value: label, words: label, count: count) }
+        when "month" then tallied(1).max_by(most, &:first).map { |month, count| Choice.new(value: month, words: Date.strptime(month, "%Y-%m").strftime("%B %Y"), count: count) }
+        else tallied(2).map { |account, count| Choice.new(value: account, words: account, count: count) }
+        end
+      end
+
+      private
+
+      # One pass over all that is found: sender, month, account and how many.
+      def census
+        @census ||= rows("SELECT messages.sender_key, #{LocalDate.month_sql("messages.arrived_at", @zone)}, accounts.name, count(*) FROM messages JOIN accounts ON accounts.id = messages.account_id WHERE messages.id IN (#{ids}) GROUP BY 1, 2, 3")
+      end
+
+      # @return [Hash{String=>Integer}]
+      def tallied(column) = census.select { _1[column] }.group_by { _1[column] }.transform_values { |rows| rows.sum(&:last) }
+      def name(sender) = Message.where(sender_key: sender).order(id: :desc).pick(:sender_name).then { _1.to_s.empty? ? sender : _1 }
+
+      def size(tier) = (@sizes ||= {})[tier] ||= ask("SELECT count(*) FROM #{tier.from} WHERE #{tier.where}").first
+      def ids = all.map { "SELECT #{_1.id} FROM #{_1.from} WHERE #{_1.where}" }.join(" UNION ALL ")
+
+      # All that is found, in no order. @return [Array<Tier>]
+      def all = @sought.is_a?(Array) ? [tiers.first, in_index(REACHES.last)] : tiers
+
+      # Each holds what the ones before it do not.
+      def tiers = @tiers ||= @sought.is_a?(Array) ? [newest, in_index(REACHES.first), *REACHES.each_cons(2).map { |less, columns| in_index(columns, but: less) }] : [of_condition]
+
+      def tier(id:, where:, **rest) = Tier.new(id: id, where: [where, *narrowing(id)].join(" AND "), **rest)
+
+      # What has come since the index was brought up to date is the newest, and stands first.
+      def newest = tier(id: "texts.message_id", from: "message_texts texts", where: "texts.message_id > #{upto} AND #{in_texts}", order: "1 DESC")
+
+      def in_index(columns, but: nil)
+        tier(id: "rowid", from: "message_search", where: "message_search MATCH #{quote(but ? "(#{matching(columns)}) NOT (#{matching(but)})" : matching(columns))} AND rowid <= #{upto}", order: "rowid DESC")
+      end
+
+      def matching(columns) = SearchIndex.question(@sought.map { SearchIndex.phrase(_1) }, columns, all: true)
+      def upto = @upto ||= SearchIndex.upto
+
+      def in_texts
+        @sought.map { |phrase| "(#{SearchIndex::COLUMNS.map { "instr(texts.#{_1}, #{quote(phrase.needle)}) > 0" }.join(" OR ")})" }.join(" AND ")
+      end
+
+      def of_condition
+        reader = SQLReader.new(@now)
+        where = reader.sql(@sought)
+        joins = (reader.tables.to_a - ["messages"]).map { "JOIN #{_1} ON #{_1}.message_id = messages.id" }
+        tier(id: "messages.id", from: ["messages", *joins].join(" "), where: where, order: "messages.arrived_at DESC")
+      end
+
+      def narrowing(id)
+        @narrowed.map do |key, value|
+          case key
+          when "sender" then "#{id} IN (SELECT id FROM messages WHERE sender_key = #{quote(value)})"
+          when "label" then "#{id} IN (SELECT message_id FROM worn_labels WHERE label = #{quote(value)})"
+          when "account" then "(SELECT account_key FROM messages one WHERE one.id = #{id}) = #{quote(Core::Text.fold(value))}"
+          else month(id, value)
+          end
+        end
+      end
+
+      def month(id, value)
+        first = Date.strptime(value, "%Y-%m")
+        from, upto = [first, first.next_month].map { quote(@zone.instant(_1, 0).getutc) }
+        "#{id} IN (SELECT id FROM messages WHERE arrived_at >= #{from} AND arrived_at < #{upto})"
+      rescue Date::Error
+        "0"
+      end
+
+      def ask(sql) = Record.with_connection { _1.select_values(sql) }
+      def rows(sql) = Record.with_connection { _1.select_rows(sql) }
+      def quote(value) = Record.with_connection { _1.quote(value) }
+    end
+  end
+end

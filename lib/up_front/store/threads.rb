@@ -1,0 +1,87 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Store
+    # Which thread each message belongs to, found in small steps behind intake. Messages that References and In-Reply-To
+    # bind together are a conversation; conversations about one base subject are one thread (RFC 5256, {Core::Threads}).
+    module Threads
+      KEY = "threads_upto"
+      STEP = 500 # messages in one transaction
+      MOST = Core::Threads::MOST
+      UPTO = Ask.new("SELECT value FROM settings WHERE key = '#{KEY}'")
+      NAMED = Ask.new("SELECT threads.conversation FROM message_references refs JOIN message_threads threads ON threads.message_id = refs.message_id WHERE refs.reference = ? LIMIT 1")
+      CALLED = Ask.new("SELECT threads.conversation FROM messages JOIN message_threads threads ON threads.message_id = messages.id WHERE messages.message_id = ? LIMIT 1")
+      JOIN = Insert.new("message_threads", :message_id, :conversation, :thread)
+      UNITE = Statement.new("UPDATE message_threads SET conversation = ? WHERE conversation = ?")
+
+      module_function
+
+      # @return [Integer] how many messages were gone through
+      def step(limit: STEP)
+        return 0 unless Message.where("id > ?", UPTO.call.to_i).exists?
+
+        Record.transaction do
+          ids = Message.where("id > ?", UPTO.call.to_i).order(:id).limit(limit).pluck(:id)
+          next 0 if ids.empty?
+
+          Statement.hold { call(ids) }
+          Setting[KEY] = ids.last
+          ids.size
+        end
+      end
+
+      def catch_up = (nil while step.positive?)
+
+      # @param id [Integer] of a message @return [Array<Array(Integer, Integer)>] the messages of its thread with their depth, from the top down
+      def around(id)
+        catch_up
+        thread = MessageThread.where(message_id: id).pick(:thread) or return [[id, 0]]
+        ids = MessageThread.where(thread: thread).order(message_id: :desc).limit(MOST).pluck(:message_id) | [id]
+        found = []
+        Core::Threads.new(letters(ids)).roots.each { |root| root.each_letter { |letter, depth| found << [letter.id, depth] } }
+        found
+      end
+
+      def call(ids)
+        references = MessageReference.where(message_id: ids).pluck(:message_id, :reference).group_by(&:first)
+        touched = Message.where(id: ids).order(:id).pluck(:id, :message_id, :subject).map { |id, message_id, subject| join(id, [message_id, *references.fetch(id, []).map(&:last)].compact, subject) }
+        name(touched.compact.uniq)
+      end
+
+      # @return [Integer, nil] the conversation that it joined, where there was one
+      def join(id, names, subject)
+        first, *others = names.flat_map { [CALLED.call(_1), NAMED.call(_1)] }.compact.uniq.sort
+        others.each { UNITE.call([first, _1]) }
+        JOIN.call(message_id: id, conversation: first || id, thread: first ? "" : thread(Core::BaseSubject.new(subject), id))
+        first
+      end
+
+      # What a conversation is about is what its first message is about: found again when another joins.
+      def name(conversations)
+        conversations = MessageThread.where(conversation: conversations).distinct.pluck(:conversation)
+        conversations.each do |conversation|
+          ids = MessageThread.where(conversation: conversation).limit(MOST).pluck(:message_id)
+          subject = Core::Threads.subject(Core::Threads.new(letters(ids)).roots.first)
+          MessageThread.where(conversation: conversation).update_all(thread: thread(subject, conversation))
+        end
+      end
+
+      # @return [String] the folded subject; where there is none, a name that no subject folds to
+      def thread(subject, id) = subject.key.empty? ? " #{id}" : subject.key
+
+      def letters(ids)
+        references = MessageReference.where(message_id: ids).pluck(:message_id, :reference).group_by(&:first)
+        Message.where(id: ids).order(:id).pluck(:id, :message_id, :subject, :sent_at, :arrived_at, Arel.sql("json_extract(headers, '$.references')")).map do |id, message_id, subject, sent_at, arrived_at, given|
+          Core::Threads::Letter.new(id: id, message_id: message_id, references: line(given, references.fetch(id, []).map(&:last)), subject: subject, sent_at: (sent_at || arrived_at).to_time)
+        end
+      end
+
+      # In-Reply-To says the parent only where References say none (RFC 5256, section 3, step 1).
+      def line(references, all)
+        named = all.select { references.to_s.include?(_1) }
+        named.empty? ? all.first(1) : named
+      end
+      private_class_method :call, :join, :name, :thread, :letters, :line
+    end
+  end
+end

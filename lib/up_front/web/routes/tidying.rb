@@ -1,0 +1,57 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Web
+    module Routes
+      # One thing done to all that a view holds or a search finds; and discarded mail.
+      module Tidying
+        ACTS = Acts::ACTS.slice("clear", "read", "unread", "flag", "unflag", "discard", "recover").freeze
+        SHOWN = 5
+
+        def self.registered(app)
+          app.post("/api/tidy") { tidy(given) }
+          app.get("/api/discarded") { json(count: Store::State.discarded.count, keep_days: Desk::EmptyDiscarded.keep_days) }
+          app.put("/api/discarded") { done Desk::KeepDiscarded.new(clock).call(given["keep_days"]) }
+          app.delete("/api/discarded") { done Desk::EmptyDiscarded.new(clock).call }
+          app.helpers Helpers
+        end
+
+        # What these routes share.
+        module Helpers
+          # All of it, not what a page shows; first told, then done.
+          def tidy(wanted)
+            before = wanted["before"]&.then { |date| rulebook.zone.instant(Date.iso8601(date), 0) }
+            ids = Store::Chosen.ids(to_tidy(wanted), before: before, all_but_newest: wanted["all_but_newest"] == true)
+            return json(total: ids.size, running: false, messages: tidy_rows(ids)) if wanted["preview"]
+
+            act = tidying(wanted)
+            step, words = act.begin(ids)
+            beside = in_background(ids.size) { act.all(step, ids) }
+            json(words: words, undo_id: step, total: ids.size, running: beside)
+          rescue Date::Error
+            halt_problem 400, "The date is none.", errors: [{pointer: "/before", expected: "a date as 2027-03-09"}]
+          end
+
+          def to_tidy(wanted)
+            return Store::ViewQuery.new(view(wanted["view"]), now, rulebook.zone).states if wanted["view"]
+
+            sought = wanted["find"] || {}
+            Pages::Find.new(sought["text"].to_s, sought.slice(*Store::Finding::NARROWED), rulebook, now).finding&.states || Store::State.none
+          end
+
+          def tidying(wanted)
+            return Desk::ChangeLabels.new(clock, on: [wanted["label"].to_s]) if wanted["label"]
+            return Desk::BringBack.new(clock, moment(wanted["until"].to_s)) if wanted["act"] == "bring_back"
+
+            ACTS.fetch(wanted["act"]).call(clock)
+          end
+
+          def tidy_rows(ids)
+            states = Store::State.where(message_id: ids.first(SHOWN)).index_by(&:message_id)
+            Pages::Row.of(ids.first(SHOWN).map { states.fetch(_1) }, rulebook, now).map(&:to_h)
+          end
+        end
+      end
+    end
+  end
+end
