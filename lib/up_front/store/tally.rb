@@ -11,7 +11,10 @@ module UpFront
       TELLING = %w[arrived surfaced changed removed].freeze
       MOMENTS = [["states", "surface_at"], ["states", "keep_until"], ["claims", "follow_up_at"]].freeze
 
-      Kept = Struct.new(:body, :bits, :count)
+      # @!attribute bits [Integer, nil]
+      Kept = Struct.new(:body, :bits, :count) do
+        def with(bits) = (bits == self.bits) ? self : Kept.new(body, bits, bits.to_s(2).count("1"))
+      end
 
       class << self
         # @param rulebook [Core::Rulebook] @param now [Time]
@@ -54,19 +57,22 @@ module UpFront
         @message = Message.maximum(:id).to_i
       end
 
+      # A view is only counted at first; its bits are made when something has happened.
       def count(view, touched, now, zone)
         kept = @kept[view.id]
         body = view.to_h
-        bits = if kept.nil? || kept.body != body then bits_of(counted(view, now, zone).pluck(:message_id))
-        elsif touched.any? then (kept.bits & ~bits_of(touched)) | bits_of(counted(view, now, zone).where(message_id: touched).pluck(:message_id))
-        else kept.bits
+        if kept.nil? || kept.body != body then kept = Kept.new(body, nil, counted(view, now, zone).count)
+        elsif touched.any? then kept = kept.with(kept.bits ? changed(kept.bits, touched, counted(view, now, zone)) : bits_of(all(counted(view, now, zone))))
         end
-        return kept.count if kept && kept.bits == bits && kept.body == body
-
-        (@kept[view.id] = Kept.new(body, bits, bits.to_s(2).count("1"))).count
+        (@kept[view.id] = kept).count
       end
 
-      def counted(view, now, zone) = ViewQuery.new(view, now, zone).states.then { (view.badge == "unread") ? _1.where(unread: true) : _1 }
+      def changed(bits, touched, states) = (bits & ~bits_of(touched)) | bits_of(states.where(message_id: touched).pluck(:message_id))
+
+      # In one row: half a hundred thousand numbers come over several times faster so than a row each.
+      def all(states) = JSON.parse(states.pick(Arel.sql("json_group_array(states.message_id)")))
+
+      def counted(view, now, zone) = ViewQuery.new(view, now, zone).then { (view.badge == "unread") ? _1.unread_states : _1.states }
 
       def touched(now, views)
         @touched ||= begin

@@ -25,7 +25,10 @@ module UpFront
       def states = joined(*tables).where(*scope).where(condition)
 
       def count = states.count
-      def unread = states.where(unread: true).count
+      def unread = unread_states.count
+
+      # As the partial index has it. @return [ActiveRecord::Relation] of {State}
+      def unread_states = states.where("states.unread = 1")
 
       # @param moment [Time] @return [ActiveRecord::Relation] of {State}: what has come, or come in, since
       def since(moment) = joined("messages", *tables).where(*scope).where(condition).where("messages.arrived_at > :since OR (states.surface_at > :since AND states.surface_at <= :now)", since: moment, now: @now)

@@ -23,6 +23,7 @@ class ThreadsReviewsAndRemoval < ActiveRecord::Migration[7.2]
     end
     add_column :states, :thread_word, :string
     %i[review_told_at review_from].each { add_column :views, _1, :datetime }
+    add_index :states, :message_id, where: "unread = 1 AND discarded_at IS NULL AND came <> 'quiet'", name: "index_states_unread"
     add_index :states, :discarded_at, where: "discarded_at IS NOT NULL", name: "index_states_discarded"
   end
 end
