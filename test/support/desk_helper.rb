@@ -23,6 +23,7 @@ module DeskHelper
     Store::Record.connection_pool.pin_connection!(true)
     Store::Shelf.forget
     Store::Tally.forget
+    Store::Writers.forget
     @clock = Fixed.new(at("09:14"), 1.0)
     super
   end

@@ -39,7 +39,7 @@ class FindAPITest < Minitest::Test
   end
 
   def test_narrowing_by_sender_label_month_and_account
-    facets = find("agreement")["facets"].to_h { |facet| [facet["key"], facet["choices"].map { _1.values_at("value", "count") }] }
+    facets = ask(:get, "/find/facets?text=agreement")["facets"].to_h { |facet| [facet["key"], facet["choices"].map { _1.values_at("value", "count") }] }
     assert_equal [["ana@casadomar.example", 3], [["Loans", 1]], [["2027-03", 4], ["2027-01", 1]], [["Work", 5]]], [facets["sender"][0], facets["label"], facets["month"], facets["account"]]
     assert_equal ["Old"], subjects("agreement", month: "2027-01")
     assert_equal ["A loan"], subjects("agreement", label: "Loans", sender: "ana@casadomar.example", account: "Work")
@@ -54,6 +54,30 @@ class FindAPITest < Minitest::Test
     id = ask(:post, "/views", {body: {name: "Found", when: plain["condition"], sent: true}})["id"]
     assert_equal plain["count"], ask(:get, "/views/#{id}")["count"]
     assert_equal [], find("the subject mentions")["messages"], "half a condition is words"
+  end
+
+  def hints(text) = ask(:get, "/find/hints?#{Rack::Utils.build_query({text: text})}")["hints"].map { _1.values_at("kind", "words", "text") }
+
+  def test_people_labels_accounts_days_and_states_are_offered_while_one_types
+    assert_equal [["person", "Marta Quíst · marta@lanternquay.example", "the sender is marta@lanternquay.example"]], hints("quís")
+    assert_equal [["label", "Loans", "its label is Loans and anything in it mentions all of “signed*”"]], hints("signed loa")
+    assert_equal [["date", "Yesterday", "it arrived on 2027-03-08"]], hints("yest")
+    assert_equal [["date", "January 2027", "it arrived after 2026-12-31 and it arrived before 2027-02-01"]], hints("january")
+    assert_equal [["date", "4 January 2027", "it arrived on 2027-01-04"]], hints("4 jan")
+    assert_equal [["account", "Work", "its account is Work"]], hints("wor")
+    assert_includes hints("held"), ["state", "It is held", "it is held"]
+    ["", " ", "\"a", "99", "🗺"].each { assert_empty hints(_1) }
+    ["quís", "signed loa", "yest", "january", "wor", "held"].each { |typed| hints(typed).each { |*, text| assert find(text)["heard"], text } }
+  end
+
+  def test_pages_go_through_all_that_is_found_without_doubling_any
+    Store::SearchIndex.catch_up
+    120.times { |n| take(subject: n.even? ? "Portolan #{n}" : "Chart #{n}", text: "portolan", date: clock.now - n) }
+    Store::SearchIndex.step(limit: 70)
+    ids = [0, 50, 100, 150].flat_map { |offset| ask(:get, "/find?text=portolan&offset=#{offset}")["messages"].map { _1["id"] } }
+    assert_equal [120, 120], [ids.size, ids.uniq.size]
+    indexed = Store::Message.where(id: ids.drop(50)).pluck(:id, :subject).to_h
+    assert_equal ids.drop(50), ids.drop(50).sort_by { |id| [indexed[id].start_with?("Portolan") ? 0 : 1, -id] }, "the subject counts more than the text"
   end
 
   def test_new_mail_is_found_at_once

@@ -107,26 +107,93 @@ class ViewsAPITest < Minitest::Test
 
   def test_all_that_a_view_holds_is_tidied_in_one_step
     id = make(name: "All", when: {all: []})
-    preview = ask(:post, "/views/#{id}/tidy", {preview: true, all_but_newest: true})
+    tidy = ->(status: 200, **given) { ask(:post, "/tidy", given, status: status) }
+    preview = tidy[view: id, preview: true, all_but_newest: true]
     assert_equal [7, 5, "Loan 1"], [preview["total"], preview["messages"].size, preview["messages"].map { _1["subject"] }.grep(/Loan/).first]
-    older = ask(:post, "/views/#{id}/tidy", {act: "clear", older_than_days: 2})
+    older = tidy[view: id, act: "clear", before: "2027-03-07"]
     assert_equal ["Cleared 3 messages. They stay in their mailboxes.", 3, false], older.values_at("words", "total", "running")
     assert_equal ["Loan 3", "Loan 4", "Loan 5"], Store::Message.where(id: Store::State.where(came: "arrived").where.not(cleared_at: nil).select(:message_id)).order(:subject).pluck(:subject)
     ask(:post, "/undo/#{older["undo_id"]}")
     assert_empty Store::State.where(came: "arrived").where.not(cleared_at: nil)
-    discarded = ask(:post, "/views/#{id}/tidy", {act: "discard"})
-    assert_equal [9, 0], [discarded["total"], ask(:get, "/views/#{id}")["count"]]
+    assert_equal [9, 0], [tidy[view: id, act: "discard"]["total"], ask(:get, "/views/#{id}")["count"]]
     bin = make(name: "Discarded", when: {fact: "discarded", op: "is", value: true})
     assert_equal 9, ask(:get, "/views/#{bin}")["count"]
-    assert_equal "Recovered 9 messages.", ask(:post, "/views/#{bin}/tidy", {act: "recover"})["words"]
-    assert_equal "Labelled 6 messages Border.", ask(:post, "/views/#{make}/tidy", {label: "Border"})["words"]
-    ask(:post, "/views/#{bin}/tidy", {act: "recover"}, status: 409)
+    assert_equal "Recovered 9 messages.", tidy[view: bin, act: "recover"]["words"]
+    assert_equal "Labelled 6 messages Border.", tidy[view: make, label: "Border"]["words"]
+    tidy[view: bin, act: "recover", status: 409]
+    tidy[view: id, act: "clear", before: "2027-02-31", status: 400]
+  end
+
+  def test_all_that_a_search_finds_is_tidied_and_put_off_too
+    found = ask(:post, "/tidy", {find: {text: "loan", label: "Loans"}, act: "bring_back", until: "2027-03-12T08:00"})
+    assert_equal ["Put off 7 messages until Fri 08:00.", 7], found.values_at("words", "total")
+    assert_equal 7, Store::State.put_off(clock.now).count
+    ask(:post, "/undo/#{found["undo_id"]}")
+    assert_equal [0, 0], [Store::State.put_off(clock.now).count, ask(:post, "/tidy", {find: {text: "  "}, preview: true})["total"]]
+    ask(:post, "/tidy", {find: {text: "loan"}, act: "bring_back", until: "2027-03-01T08:00"}, status: 422)
+  end
+
+  def test_discarded_mail_is_removed_only_when_it_is_emptied_or_after_the_days_that_were_set
+    id = make(name: "All", when: {all: []})
+    all = ask(:get, "/views/#{id}")["count"]
+    ask(:post, "/tidy", {find: {text: "loan 1"}, act: "discard"})
+    assert_equal({"count" => 1, "keep_days" => nil}, ask(:get, "/discarded"))
+    ask(:put, "/discarded", {keep_days: 30})
+    clock.now += 29 * 86_400
+    assert_equal 0, Desk::EmptyDiscarded.new(clock).due
+    ask(:post, "/tidy", {find: {text: "loan 2"}, act: "discard"})
+    clock.now += 2 * 86_400
+    raw = Store::Message.find_by(subject: "Loan 1").raw
+    assert_equal 1, Desk::EmptyDiscarded.new(clock).due
+    assert_equal ["Removed one discarded message from Up Front for good. Its mailbox is not touched.", all - 2], [ask(:delete, "/discarded")["words"], ask(:get, "/views/#{id}")["count"]]
+    assert_equal 0, ask(:get, "/find?text=loan+1")["count"]
+    again = Desk::TakeIn.new(clock).call(Post::Letter.new(raw), account: Store::Account.first)
+    assert_equal [:double, nil], [again.outcome, again.id], "what was removed for good is not taken in again"
+    assert_empty Store::Record.connection.select_values("PRAGMA foreign_key_check")
+  end
+
+  def test_threads_group_a_view_and_stand_in_the_sheet
+    first = take(subject: "Crate 9", id: "<c9@x>", date: clock.now - 7200)
+    mine = take(subject: "Re: Crate 9", from: "wren@lanternquay.example", to: "b@c.example", mailbox: "Sent", id: "<c9b@x>", headers: ["In-Reply-To: <c9@x>"], date: clock.now - 3600)
+    last = take(subject: "About the key", id: "<c9c@x>", headers: ["References: <c9@x> <c9b@x>"])
+    other = take(subject: "RE: crate 9", id: "<c9d@x>", date: clock.now - 60)
+    id = make(name: "Threads", when: {fact: "anywhere", op: "mentions", value: ["crate", "key"]}, group_by: "thread")
+    groups = ask(:get, "/views/#{id}")["groups"]
+    assert_equal [[3, "crate 9"]], groups.map { _1.values_at("count", "key") }
+    assert_equal 3, ask(:get, "/views/#{id}/messages?group=crate+9")["messages"].size
+    thread = ask(:get, "/messages/#{last.id}")["thread"]
+    assert_equal [4, [[first.id, 0, false, "on the Front"], [mine.id, 1, false, "Sent"], [last.id, 2, true, "on the Front"], [other.id, 1, false, "on the Front"]]], [thread["count"], thread["messages"].map { _1.values_at("id", "depth", "here", "place") }]
+  end
+
+  def test_a_view_calls_for_being_gone_through_and_marks_what_is_new_since
+    id = make(name: "Loans", review: [{"days" => %w[tue fri], "at" => "10:00"}])
+    page = -> { ask(:get, "/views/#{id}")["review"] }
+    call = -> { Desk::CallReviews.new(clock).call }
+    assert_equal [[], nil, "10:00", nil], [call[], *page[].values_at("due", "next", "gone_through")]
+    clock.now = at("10:00")
+    Desk::GoHeadsDown.new(clock).call(clock.now + 1800)
+    assert_empty call[], "not while one is heads-down"
+    clock.now = at("10:31")
+    assert_equal [[id], [], "10:00", true], [call[], call[], page[]["due"], ask(:get, "/views")["views"].first["due"]]
+    assert_equal "Time to go through “Loans”: six messages.", Store::Event.where(kind: "review").last.payload["words"]
+    assert_equal [{"id" => id, "name" => "Loans", "count" => 6}], ask(:get, "/front")["reviews"]
+    done = ask(:post, "/views/#{id}/gone-through")
+    assert_equal [nil, "10:31", 0, "Fri 10:00"], page[].values_at("due", "gone_through", "fresh", "next")
+    clock.now = at("10:40")
+    take(subject: "A loan more")
+    assert_equal [1, [true] + [false] * 6], [page[]["fresh"], ask(:get, "/views/#{id}/messages")["messages"].map { _1["fresh"] }]
+    clock.now = at("10:00", "2027-03-12")
+    call[]
+    assert_equal "Time to go through “Loans”: seven messages, one of them new since you last did.", Store::Event.where(kind: "review").last.payload["words"]
+    ask(:post, "/undo/#{done["undo_id"]}")
+    assert_nil page[]["gone_through"]
+    ask(:put, "/views/#{id}", {body: LOANS.merge("review" => [{"days" => ["fri"], "at" => "25:00"}]), version: 1}, status: 422)
   end
 
   def test_a_thousand_are_gone_through_in_batches_and_taken_back_at_once
     Store::Record.transaction { 700.times { |n| take(subject: "Many #{n}", id: "<#{n}@many>") } }
     id = make(name: "Many", when: {fact: "subject", op: "mentions", value: ["many"]})
-    ids = Store::ViewQuery.new(Store::Shelf.rulebook.views.first, clock.now, Store::Shelf.rulebook.zone).ids
+    ids = Store::Chosen.ids(Store::ViewQuery.new(Store::Shelf.rulebook.views.first, clock.now, Store::Shelf.rulebook.zone).states)
     act = Desk::Clear.new(clock)
     step, words = act.begin(ids)
     act.all(step, ids)

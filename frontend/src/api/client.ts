@@ -29,6 +29,7 @@ export type Loudness = Schemas["Loudness"];
 export type InkThing = Schemas["InkThing"];
 export type InkStyle = Schemas["InkStyle"];
 export type Found = Schemas["Found"];
+export type Facets = Schemas["Facets"];
 export type SavedView = Schemas["SavedView"];
 export type ViewBody = Schemas["ViewBody"];
 export type ViewPage = Schemas["ViewPage"];

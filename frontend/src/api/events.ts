@@ -1,9 +1,12 @@
 import { useQueryClient, type QueryClient } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
+import { useNavigate } from "react-router";
 import { useNotices } from "../parts/notices";
 
 /** What to ask anew when something happened. */
 const TOUCHES: Record<string, string[]> = {
+  review: ["views", "viewNames", "front"],
+  removed: ["find", "views", "message", "front", "held", "day", "standing"],
   views: ["views", "viewNames", "vocabulary", "front"],
   arrived: ["find", "views", "day", "held", "standing"],
   surfaced: ["find", "views", "front", "day", "held", "standing", "round", "message"],
@@ -133,9 +136,12 @@ export function useHear(kinds: string[], act: () => void) {
 export function useEvents(): Connection {
   const queries = useQueryClient();
   const { mention } = useNotices();
+  const navigate = useNavigate();
   const latest = useRef(mention);
+  const go = useRef(navigate);
   useEffect(() => {
     latest.current = mention;
+    go.current = navigate;
   });
   const [connection, setConnection] = useState<Connection>("open");
   useEffect(
@@ -144,8 +150,9 @@ export function useEvents(): Connection {
         if (told.connection) setConnection(told.connection);
         else refresh(queries, told);
         hearers.forEach((hear) => hear(told.kind));
-        const words = (told.data as { words?: string } | undefined)?.words; // a round that came, a heads-down that is over
-        if (words) latest.current(words);
+        // a round that came, a heads-down that is over, a view that calls for being gone through
+        const { words, path } = (told.data as { words?: string; path?: string } | undefined) ?? {};
+        if (words) latest.current(words, path ? { words: "Go through it", act: () => void go.current(path) } : undefined);
       }),
     [queries],
   );

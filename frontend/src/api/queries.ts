@@ -175,6 +175,25 @@ export const useFind = (text: string, narrowed: Narrowed, offset: number) =>
     enabled: text.trim() !== "",
   });
 
+/** What would narrow a search; it follows behind what is found. */
+export const useFindFacets = (text: string, narrowed: Narrowed) =>
+  useQuery({
+    queryKey: ["find", "facets", text, narrowed],
+    queryFn: ({ signal }) => got(api.GET("/find/facets", { params: { query: { text, ...narrowed } }, signal })),
+    placeholderData: keepPreviousData,
+    gcTime: 30_000,
+    enabled: text.trim() !== "",
+  });
+/** What may be meant by what is being typed. */
+export const useFindHints = (text: string) =>
+  useQuery({
+    queryKey: ["findHints", text],
+    queryFn: ({ signal }) => got(api.GET("/find/hints", { params: { query: { text } }, signal })),
+    placeholderData: keepPreviousData,
+    gcTime: 30_000,
+    enabled: text.trim() !== "",
+  });
+
 export const VIEW_PAGE = 100; // messages that the server gives at once
 export const useViews = () => useQuery({ queryKey: ["views"], queryFn: () => got(api.GET("/views")) });
 /** The views without their counts, for what needs only to know them. */
@@ -243,32 +262,37 @@ function useTold<Given, Result extends { words: string; undo_id?: number | null 
   });
 }
 
-export type Tidying = {
-  act?: "clear" | "read" | "flag" | "discard" | "recover";
+/** What is gone through: all that a view holds, or all that a search finds. */
+export type TidySource = { view: number } | { find: { text: string } & Narrowed };
+export type Reach = { before?: string; all_but_newest?: boolean };
+export type Tidying = Reach & {
+  act?: "clear" | "read" | "unread" | "flag" | "unflag" | "discard" | "recover" | "bring_back";
+  until?: string;
   label?: string;
-  older_than_days?: number | null;
-  all_but_newest?: boolean;
 };
 /** How much tidying would touch, and the first of it. */
-export const useTidyPreview = (id: number, tidying: Tidying) =>
+export const useTidyPreview = (source: TidySource, reach: Reach) =>
   useQuery({
-    queryKey: ["views", id, "tidy", tidying.older_than_days, tidying.all_but_newest],
-    queryFn: () =>
-      got(
-        api.POST("/views/{id}/tidy", {
-          params: { path: { id } },
-          body: { preview: true, older_than_days: tidying.older_than_days, all_but_newest: tidying.all_but_newest },
-        }),
-      ),
+    queryKey: ["views", "tidy", source, reach],
+    queryFn: () => got(api.POST("/tidy", { body: { ...source, ...reach, preview: true } })),
     placeholderData: keepPreviousData,
   });
 export const useTidy = () =>
   useTold(
-    async ({ id, ...body }: { id: number } & Tidying) => {
-      const { words = "", ...rest } = await got(api.POST("/views/{id}/tidy", { params: { path: { id } }, body }));
+    async (body: TidySource & Tidying) => {
+      const { words = "", ...rest } = await got(api.POST("/tidy", { body }));
       return { ...rest, words };
     },
     { inline: true },
+  );
+export const useDiscarded = () => useQuery({ queryKey: ["views", "discarded"], queryFn: () => got(api.GET("/discarded")) });
+export const useKeepDiscarded = () => useTold((keep_days: number | null) => got(api.PUT("/discarded", { body: { keep_days } })));
+export const useEmptyDiscarded = () => useTold(() => got(api.DELETE("/discarded")));
+export const useGoneThrough = () =>
+  useTold((id: number) => got(api.POST("/views/{id}/gone-through", { params: { path: { id } } })));
+export const useMindThread = () =>
+  useTold(({ id, word }: { id: number; word: "followed" | "muted" | "neither" }) =>
+    got(api.PUT("/messages/{id}/thread", { params: { path: { id } }, body: { word } })),
   );
 export const useMakeView = () => useTold((body: ViewBody) => got(api.POST("/views", { body: { body } })), { inline: true });
 export const useChangeView = ({ quiet = false } = {}) =>

@@ -7,14 +7,14 @@ type Notices = {
   notice: Notice | undefined;
   tell: (words: string, undo?: number, offer?: Offer) => void;
   /** what came by itself; it does not take the place of a notice with an undo, and follows it */
-  mention: (words: string) => void;
+  mention: (words: string, offer?: Offer) => void;
   fail: (words: string) => void;
   dismiss: () => void;
 };
 
 const Context = createContext<Notices | undefined>(undefined);
 
-type Told = { notice?: Notice; last: number; later: string[] };
+type Told = { notice?: Notice; last: number; later: Omit<Notice, "id">[] };
 
 const shown = ({ last, later }: Told, next: Omit<Notice, "id">): Told => ({
   notice: { ...next, id: last + 1 },
@@ -22,11 +22,11 @@ const shown = ({ last, later }: Told, next: Omit<Notice, "id">): Told => ({
   later,
 });
 
-const mentioned = (now: Told, words: string): Told =>
-  now.notice?.undo ? { ...now, later: [...now.later, words] } : shown(now, { words });
+const mentioned = (now: Told, next: Omit<Notice, "id">): Told =>
+  now.notice?.undo ? { ...now, later: [...now.later, next] } : shown(now, next);
 
-const dismissed = ({ last, later: [words, ...later] }: Told): Told =>
-  words === undefined ? { last, later } : shown({ last, later }, { words });
+const dismissed = ({ last, later: [next, ...later] }: Told): Told =>
+  next === undefined ? { last, later } : shown({ last, later }, next);
 
 /** One notice at a time: what was just done, with its undo, or what could not be done. */
 export function NoticesProvider({ children }: { children: ReactNode }) {
@@ -36,7 +36,7 @@ export function NoticesProvider({ children }: { children: ReactNode }) {
     () => ({
       notice,
       tell: (words, undo, offer) => show({ words, undo, offer }),
-      mention: (words) => set((now) => mentioned(now, words)),
+      mention: (words, offer) => set((now) => mentioned(now, { words, offer })),
       fail: (words) => show({ words, failed: true }),
       dismiss: () => set(dismissed),
     }),

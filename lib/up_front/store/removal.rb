@@ -21,6 +21,7 @@ module UpFront
           here.execute("DELETE FROM messages WHERE id IN #{among}")
         end
         Roll.forget
+        Writers.forget
       end
     end
   end

@@ -11,7 +11,7 @@ module UpFront
       KEPT = "states.cleared_at IS NULL AND states.discarded_at IS NULL"
 
       # The tables, of messages, states and claims, that the answer to each fact is made of.
-      TABLES = Hash.new(%w[states]).merge(
+      TABLES = Hash.new(%w[states].freeze).merge(
         "held" => %w[states claims], "keep_at_top" => %w[states claims], "follow_up_due" => %w[states claims], "priority" => %w[states claims], "ink" => %w[claims],
         "answered" => %w[messages], "awaiting_reply" => %w[messages], "alerted" => [], "label" => [], "decided_by" => [], "arrived" => %w[messages]
       ).freeze

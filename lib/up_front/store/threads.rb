@@ -56,13 +56,17 @@ module UpFront
         first
       end
 
-      # What a conversation is about is what its first message is about: found again when another joins.
+      # A conversation is mostly one thread; where its letters disagree on who answers whom, it may be several. What a
+      # thread is about is what its first message is about: found again when another joins.
       def name(conversations)
         conversations = MessageThread.where(conversation: conversations).distinct.pluck(:conversation)
         conversations.each do |conversation|
           ids = MessageThread.where(conversation: conversation).limit(MOST).pluck(:message_id)
-          subject = Core::Threads.subject(Core::Threads.new(letters(ids)).roots.first)
-          MessageThread.where(conversation: conversation).update_all(thread: thread(subject, conversation))
+          Core::Threads.new(letters(ids)).roots.each do |root|
+            own = []
+            root.each_letter { |letter, _| own << letter.id }
+            MessageThread.where(message_id: own).update_all(thread: thread(Core::Threads.subject(root), own.min))
+          end
         end
       end
 

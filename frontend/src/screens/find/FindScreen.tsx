@@ -2,20 +2,24 @@ import Close from "@mui/icons-material/Close";
 import Button from "@mui/material/Button";
 import { useState } from "react";
 import { useNavigate, useParams, useSearchParams } from "react-router";
-import type { Act, Found, RuleBody } from "../../api/client";
-import { useAct, useCompletions, useFind, type Narrowed } from "../../api/queries";
+import type { Act, Facets, RuleBody } from "../../api/client";
+import { useAct, useFind, useFindFacets, useFindHints, type Narrowed } from "../../api/queries";
 import { ChosenBar } from "../../parts/chosen";
 import { MessageRow } from "../../parts/rows";
 import { neighbour, useRowKeys } from "../../parts/useRowKeys";
 import { beginWith } from "../rules/editor/useDraft";
 import { SheetPane } from "../sheet/SheetPane";
+import { TidyPane } from "../views/TidyPane";
+import { DISCARDED, DiscardedLine } from "./Discarded";
 import "../rules/rules.css";
+import "../views/views.css";
 
 const PAGE = 50;
+const KINDS = { person: "from", label: "labelled", account: "account", date: "arrived", state: "where" };
 const KEYS = ["sender", "label", "month", "account"] as const;
 
 /** What narrows further, each with how many it would leave. */
-function Facets({ facets, narrow }: { facets: Found["facets"]; narrow: (key: keyof Narrowed, value?: string) => void }) {
+function Narrowing({ facets, narrow }: { facets: Facets; narrow: (key: keyof Narrowed, value?: string) => void }) {
   return (
     <div className="facets">
       {facets
@@ -40,32 +44,16 @@ function Facets({ facets, narrow }: { facets: Found["facets"]; narrow: (key: key
   );
 }
 
-/** People called so, for the word that is being typed. */
-function People({ text, take }: { text: string; take: (text: string) => void }) {
-  const word = /(?:^|\s)([^\s"“]{2,})$/u.exec(text)?.[1] ?? "";
-  const found = useCompletions("from", word, word !== "");
-  const people = (word ? (found.data?.values ?? []) : []).filter(
-    ({ value }) => value.includes("@") || value.startsWith("group:"),
-  );
-  if (people.length === 0) return null;
-  const asked = (value: string) =>
-    value.startsWith("group:")
-      ? `the sender is one of “${value.slice(6)}”`
-      : `the sender is ${value.startsWith("@") ? `anyone at ${value.slice(1)}` : value}`;
-  const rest = text.slice(0, text.length - word.length).trim();
+/** What may be meant by the word that is being typed. */
+function Hints({ text, take }: { text: string; take: (text: string) => void }) {
+  const hints = useFindHints(text).data?.hints ?? [];
+  if (hints.length === 0 || !text.trim()) return null;
   return (
     <p className="find-people">
-      Written by:{" "}
-      {people.slice(0, 4).map(({ value, words }) => (
-        <button
-          key={value}
-          type="button"
-          className="chip"
-          onClick={() =>
-            take(rest ? `${asked(value)} and anything in it mentions “${rest.replace(/["“”]/g, "")}”` : asked(value))
-          }
-        >
-          {words}
+      Only:{" "}
+      {hints.map(({ kind, words, text: condition }) => (
+        <button key={condition} type="button" className="chip" onClick={() => take(condition)}>
+          <i>{KINDS[kind]}</i> {words}
         </button>
       ))}
     </p>
@@ -84,6 +72,8 @@ export function FindScreen() {
   const navigate = useNavigate();
   const found = useFind(text, narrowed, (pages - 1) * PAGE);
   const page = text.trim() ? found.data : undefined;
+  const facets = useFindFacets(text, narrowed).data?.facets;
+  const [tidying, setTidying] = useState(false);
   const acting = useAct();
   const act = (name: Act, ids: number[], sender?: boolean) => acting.mutate({ act: name, messages: ids, sender });
   const query = given.toString() ? `?${given.toString()}` : "";
@@ -110,14 +100,21 @@ export function FindScreen() {
             ? `Heard as a condition: ${page.heard}.`
             : "Words, beginnings of words, “phrases”, names; or a condition, such as “the sender is me and it is unread”."}
         </p>
-        <People text={text} take={(next) => setGiven({ text: next })} />
-        {page && page.of > 0 && <Facets facets={page.facets} narrow={narrow} />}
+        <Hints text={text} take={(next) => setGiven({ text: next })} />
+        {page && page.of > 0 && facets && <Narrowing facets={facets} narrow={narrow} />}
         {page?.condition && page.of > 0 && (
           <div className="row-of">
             <Button onClick={() => void navigate("/views/new", { state: { when: page.condition } })}>Keep it as a view</Button>
             <Button onClick={rule}>Make a rule of it</Button>
+            <Button aria-expanded={tidying} onClick={() => setTidying(!tidying)}>
+              Tidy …
+            </Button>
           </div>
         )}
+        {tidying && page && page.count > 0 && (
+          <TidyPane source={{ find: { text, ...narrowed } }} holds="is found" close={() => setTidying(false)} />
+        )}
+        {text === DISCARDED && <DiscardedLine />}
         <div role="status" className="unseen">
           {page?.lead}
         </div>

@@ -5,6 +5,7 @@ import type { Act, Front, Row } from "../../api/client";
 import { useAct, useFront } from "../../api/queries";
 import { ChosenBar } from "../../parts/chosen";
 import { KeyCap } from "../../parts/KeyCap";
+import "../../parts/review.css";
 import { useCalmRows } from "../../parts/useCalmRows";
 import { neighbour, useRowKeys } from "../../parts/useRowKeys";
 import { InkLegend } from "../inks/InkLegend";
@@ -57,6 +58,14 @@ export function FrontScreen() {
             <p className="sub">
               {page.waiting} {page.held > 0 && <Link to="/held">Look inside</Link>}
             </p>
+            {page.reviews?.map(({ id, name, count }) => (
+              <p key={id} className="review-line due">
+                <span>
+                  Time to go through “{name}”: {count === 1 ? "one message" : `${count.toLocaleString("en")} messages`}.
+                </span>
+                <Link to={`/views/${id}`}>Go through it</Link>
+              </p>
+            ))}
             {calm.coming > 0 && (
               <div className="fresh-pill">
                 <Button variant="contained" onClick={calm.show}>

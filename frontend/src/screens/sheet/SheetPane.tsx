@@ -13,6 +13,7 @@ import { KeepPane } from "./KeepPane";
 import { LabelsPane } from "./LabelsPane";
 import { Letter } from "./Letter";
 import { MakeRule } from "./MakeRule";
+import { Thread } from "./Thread";
 import { Why } from "./Why";
 import "./sheet.css";
 
@@ -190,6 +191,8 @@ export function SheetPane({ id, place, act, gone, empty, aside }: Given) {
   const data = id === undefined ? undefined : sheet.data;
   const pane = shown?.id === id ? shown?.pane : undefined;
   const close = () => setShown(undefined);
+  const [path = "", query] = place.split("?");
+  const at = (other: number) => `${path}/${other}${query ? `?${query}` : ""}`;
   useReadOnce(place === "/held" ? undefined : data, place.startsWith("/views"));
   if (id === undefined) return <aside className="sheet nothing">{empty}</aside>;
   return (
@@ -205,7 +208,9 @@ export function SheetPane({ id, place, act, gone, empty, aside }: Given) {
             {data.put_off && <p className="hint">{data.put_off}</p>}
             <Why why={data.why} />
             {aside}
+            {data.thread && data.thread.count > 1 && <Thread key={data.id} sheet={data} at={at} />}
             <Letter sheet={data} />
+            {data.thread?.count === 1 && <Thread key={data.id} sheet={data} at={at} />}
             <p className="place">{data.place}.</p>
           </>
         )}

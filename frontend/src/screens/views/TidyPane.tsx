@@ -3,75 +3,98 @@ import Checkbox from "@mui/material/Checkbox";
 import FormControlLabel from "@mui/material/FormControlLabel";
 import LinearProgress from "@mui/material/LinearProgress";
 import { useState } from "react";
-import type { SavedView } from "../../api/client";
-import { useProgress, useTidy, useTidyPreview, useVocabulary, type Tidying } from "../../api/queries";
+import {
+  useBackTimes,
+  useProgress,
+  useTidy,
+  useTidyPreview,
+  useVocabulary,
+  type Reach,
+  type Tidying,
+  type TidySource,
+} from "../../api/queries";
 import { Slot } from "../../parts/Slot";
 
 const ACTS = [
   { value: "clear", words: "Clear" },
   { value: "read", words: "Mark read" },
+  { value: "unread", words: "Mark unread" },
   { value: "flag", words: "Flag" },
+  { value: "unflag", words: "Take the flag off" },
+  { value: "bring_back", words: "Put off, and bring back" },
   { value: "discard", words: "Discard" },
   { value: "recover", words: "Recover" },
 ];
+const BACK = "bring_back";
 
-/** One thing done to all that a view holds: told first, taken back in one step. */
-export function TidyPane({ view, close }: { view: SavedView; close: () => void }) {
+/** When what is put off comes back. */
+function Until({ until, change }: { until: string; change: (until: string) => void }) {
+  const times = useBackTimes().data?.choices ?? [];
+  const choices = [
+    ...times.map((choice) => ({ value: choice.until, words: `${choice.words}, ${choice.moment}` })),
+    ...(until && !times.some((choice) => choice.until === until) ? [{ value: until, words: until.replace("T", " at ") }] : []),
+  ];
+  return (
+    <div className="condition-line">
+      back
+      <Slot label="When it comes back" value={until} choices={choices} change={change} />
+      or on
+      <input
+        className="slot-input"
+        type="date"
+        aria-label="Day on which it comes back"
+        onChange={(event) => event.target.value && change(`${event.target.value}T08:00`)}
+      />
+      at 08:00
+    </div>
+  );
+}
+
+/** One thing done to all that a view holds or a search finds: told first, taken back in one step. */
+export function TidyPane({ source, holds, close }: { source: TidySource; holds: string; close: () => void }) {
   const [what, setWhat] = useState("clear");
-  const [reach, setReach] = useState<Pick<Tidying, "older_than_days" | "all_but_newest">>({});
+  const [reach, setReach] = useState<Reach>({});
+  const times = useBackTimes().data?.choices;
+  const [until, setUntil] = useState("");
+  const back = until || times?.[0]?.until || "";
   const labels = useVocabulary().data?.labels ?? [];
-  const preview = useTidyPreview(view.id, reach).data;
+  const preview = useTidyPreview(source, reach).data;
   const tidy = useTidy();
   const progress = useProgress().data;
   const choices = [...ACTS, ...labels.map((label) => ({ value: `label:${label}`, words: `Put the label ${label} on` }))];
   const verb = choices.find(({ value }) => value === what)?.words ?? "";
   const total = preview?.total ?? 0;
+  const many = `${total.toLocaleString("en")} ${total === 1 ? "message" : "messages"}`;
+  const shown = preview?.messages?.length ?? 0;
   const running = tidy.data?.running && progress?.step === tidy.data.undo_id && progress!.done < progress!.of;
-  const go = () =>
-    tidy.mutate({
-      id: view.id,
-      ...reach,
-      ...(what.startsWith("label:") ? { label: what.slice(6) } : { act: what as Tidying["act"] }),
-    });
+  const act: Tidying = what.startsWith("label:")
+    ? { label: what.slice(6) }
+    : { act: what as Tidying["act"], ...(what === BACK ? { until: back } : {}) };
   return (
     <section className="tidy" aria-label="Tidy">
       <div className="condition-line">
         <Slot label="What to do" value={what} choices={choices} change={setWhat} />
         <span>
-          <b>{total.toLocaleString("en")}</b> {total === 1 ? "message" : "messages"}: all that the view holds
-          {reach.older_than_days || reach.all_but_newest ? " of what is said here" : ""}, not only what is on the page.
+          <b>{many}</b>: all that {holds}
+          {reach.before || reach.all_but_newest ? ", of what is said here" : ""}, not only what is on the page.
         </span>
       </div>
+      {what === BACK && <Until until={back} change={setUntil} />}
       <div className="condition-line">
-        <FormControlLabel
-          control={
-            <Checkbox
-              size="small"
-              checked={Boolean(reach.older_than_days)}
-              onChange={(_, on) => setReach({ ...reach, older_than_days: on ? 30 : undefined })}
-            />
-          }
-          label="only what is older than"
-        />
+        only what arrived before
         <input
-          className="slot-input number"
-          type="number"
-          min={1}
-          aria-label="Days"
-          disabled={!reach.older_than_days}
-          value={reach.older_than_days ?? 30}
-          onChange={(event) => {
-            const days = event.target.valueAsNumber;
-            if (days >= 1) setReach({ ...reach, older_than_days: days });
-          }}
+          className="slot-input"
+          type="date"
+          aria-label="Arrived before"
+          value={reach.before ?? ""}
+          onChange={(event) => setReach({ ...reach, before: event.target.value || undefined })}
         />
-        days
         <FormControlLabel
           control={
             <Checkbox
               size="small"
               checked={reach.all_but_newest === true}
-              onChange={(_, on) => setReach({ ...reach, all_but_newest: on })}
+              onChange={(_, on) => setReach({ ...reach, all_but_newest: on || undefined })}
             />
           }
           label="all but the newest of each sender"
@@ -83,9 +106,7 @@ export function TidyPane({ view, close }: { view: SavedView; close: () => void }
             <b>{row.sender}</b> {row.subject} <time>{row.arrived}</time>
           </li>
         ))}
-        {total > (preview?.messages?.length ?? 0) && (
-          <li className="quiet">and {(total - (preview?.messages?.length ?? 0)).toLocaleString("en")} more</li>
-        )}
+        {total > shown && <li className="quiet">and {(total - shown).toLocaleString("en")} more</li>}
       </ul>
       {running && (
         <div role="status">
@@ -99,8 +120,12 @@ export function TidyPane({ view, close }: { view: SavedView; close: () => void }
         </p>
       )}
       <div className="row-of">
-        <Button variant="contained" disabled={total === 0 || tidy.isPending || Boolean(running)} onClick={go}>
-          {verb}: {total.toLocaleString("en")} {total === 1 ? "message" : "messages"}
+        <Button
+          variant="contained"
+          disabled={total === 0 || tidy.isPending || Boolean(running) || (what === BACK && !back)}
+          onClick={() => tidy.mutate({ ...source, ...reach, ...act })}
+        >
+          {verb}: {many}
         </Button>
         <Button onClick={close}>Close</Button>
         <span className="quiet">Undo takes all of it back, now or later from What was done.</span>

@@ -11,6 +11,7 @@ import { Slot } from "../../parts/Slot";
 import { useSettled } from "../../parts/useSettled";
 import type { Condition } from "../rules/condition";
 import { Conditions } from "../rules/editor/Conditions";
+import { ReviewTimes } from "./Review";
 import { BADGES } from "./shapes";
 import "../rules/rules.css";
 import "./views.css";
@@ -212,6 +213,7 @@ function Editor({ view, vocabulary }: { view: SavedView | undefined; vocabulary:
           />
         </div>
         <Reach body={body} set={set} />
+        <ReviewTimes times={body.review ?? []} change={(review) => set({ review })} />
         {trial?.sentence && (
           <p className="in-words-box">
             In words: <b>{trial.sentence}</b>

@@ -52,7 +52,7 @@ export function ViewRows({
             style={{ transform: `translateY(${start - margin}px)` }}
           >
             {row ? (
-              <MessageRow row={row} to={`${place}/${row.id}`} selected={row.id === open} />
+              <MessageRow row={row} to={`${place}/${row.id}`} selected={row.id === open} fresh={row.fresh} />
             ) : (
               <div className="view-blank" aria-hidden />
             )}

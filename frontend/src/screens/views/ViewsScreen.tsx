@@ -17,8 +17,10 @@ import { Slot } from "../../parts/Slot";
 import { neighbour, useRowKeys } from "../../parts/useRowKeys";
 import { SheetPane } from "../sheet/SheetPane";
 import { GROUPS, orderWords, SORTS } from "./shapes";
+import { ReviewLine } from "./Review";
 import { TidyPane } from "./TidyPane";
 import { ViewRows } from "./ViewRows";
+import { WhyNot } from "./WhyNot";
 import "../rules/rules.css";
 import "./views.css";
 
@@ -78,7 +80,7 @@ function Tabs({ views, chosen }: { views: SavedView[]; chosen: number | undefine
           {views
             .filter(({ body }) => (body.heading ?? "") === heading)
             .sort((one, other) => Number(other.body.favourite ?? false) - Number(one.body.favourite ?? false))
-            .map(({ id, body, badge }) => (
+            .map(({ id, body, badge, due }) => (
               <Link
                 key={id}
                 to={`/views/${id}`}
@@ -86,6 +88,7 @@ function Tabs({ views, chosen }: { views: SavedView[]; chosen: number | undefine
                 style={{ "--c": body.colour ?? "var(--tick)" } as React.CSSProperties}
               >
                 {body.name}
+                {due && <i className="due-mark">due</i>}
                 {typeof badge === "number" && badge > 0 && <b>{badge.toLocaleString("en")}</b>}
                 {body.key && <kbd>V {body.key}</kbd>}
               </Link>
@@ -136,7 +139,9 @@ function Looks({ view, set }: { view: SavedView; set: (part: Partial<ViewBody>) 
   );
 }
 
-function Manage({ view, views, tidy }: { view: SavedView; views: SavedView[]; tidy: () => void }) {
+type Pane = "tidy" | "why";
+
+function Manage({ view, views, show }: { view: SavedView; views: SavedView[]; show: (pane: Pane) => void }) {
   const navigate = useNavigate();
   const remove = useDeleteView();
   const make = useMakeView();
@@ -163,7 +168,8 @@ function Manage({ view, views, tidy }: { view: SavedView; views: SavedView[]; ti
       <Button component={Link} to={`/views/${view.id}/edit`}>
         Change
       </Button>
-      <Button onClick={tidy}>Tidy …</Button>
+      <Button onClick={() => show("tidy")}>Tidy …</Button>
+      <Button onClick={() => show("why")}>Why is one not here?</Button>
       <Button onClick={copy}>Duplicate</Button>
       <Button onClick={save}>Save as a file</Button>
       <Button
@@ -222,7 +228,8 @@ function Shown({
 }) {
   const page = useView(view.id).data;
   const change = useChangeView({ quiet: true });
-  const [tidying, setTidying] = useState(false);
+  const [pane, setPane] = useState<Pane>();
+  const close = () => setPane(undefined);
   const set = (part: Partial<ViewBody>) => change.mutate({ id: view.id, version: view.version, body: { ...view.body, ...part } });
   const place = `/views/${view.id}`;
   const rows = (group: string | undefined, count: number) => (
@@ -248,8 +255,10 @@ function Shown({
         {view.sentence}
         {page && `; ${page.looks_at}`}
       </p>
-      <Manage view={view} views={views} tidy={() => setTidying(!tidying)} />
-      {tidying && <TidyPane view={view} close={() => setTidying(false)} />}
+      <Manage view={view} views={views} show={(next) => setPane(next === pane ? undefined : next)} />
+      {page && <ReviewLine view={view} review={page.review} />}
+      {pane === "tidy" && <TidyPane source={{ view: view.id }} holds="the view holds" close={close} />}
+      {pane === "why" && <WhyNot view={view} close={close} />}
       <Looks view={view} set={set} />
       {page && (view.body.group_by ? <Groups page={page} render={rows} /> : rows(undefined, page.count))}
       {page?.count === 0 && <p className="quiet">Nothing fits this view now. What comes to fit it shows here by itself.</p>}

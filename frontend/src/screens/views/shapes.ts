@@ -10,6 +10,7 @@ export const GROUPS = [
   { value: "", words: "nothing" },
   { value: "sender", words: "sender" },
   { value: "day", words: "day" },
+  { value: "thread", words: "thread" },
   { value: "label", words: "label" },
   { value: "account", words: "account" },
   { value: "priority", words: "priority" },

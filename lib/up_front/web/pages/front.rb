@@ -24,7 +24,7 @@ module UpFront
 
         def to_h
           lead, waiting = sentences
-          {lead: lead, waiting: waiting, held: held, count: total, sections: sections.map(&:to_h), inks: inks, older: [total - rows.size, 0].max,
+          {lead: lead, waiting: waiting, held: held, count: total, sections: sections.map(&:to_h), inks: inks, reviews: reviews, older: [total - rows.size, 0].max,
            next_cursor: ((total > rows.size) ? rows.last.state.surface_at.iso8601(6) : nil)}
         end
 
@@ -75,6 +75,14 @@ module UpFront
           found = Store::ViewQuery.new(view, @now, @rulebook.zone).among(by_id.keys).map { by_id.fetch(_1) }
           found.select! { _1.state.unread } if view.band.unread_only
           found.partition(&:kept?).flatten(1)
+        end
+
+        # Views that call for being gone through.
+        def reviews
+          views = @rulebook.views.select { _1.review.any? }
+          rows = Store::View.where(id: views.map(&:id)).index_by(&:id)
+          due = views.select { |view| rows[view.id]&.review_standing(view.review, @rulebook.plan, @now)&.due }
+          due.map { {id: _1.id, name: _1.name, count: Store::ViewQuery.new(_1, @now, @rulebook.zone).count} }
         end
 
         # Those that the Front's messages wear, in the rulebook's order.

@@ -85,7 +85,7 @@ module UpFront
 
         # What the person decided by hand, over what the rules had said.
         def own
-          [({"followed" => "straight in, since its conversation is followed", "muted" => "cleared, since its conversation is muted"}[@state.thread_word]), ("#{@state.priority} priority" if @state.priority), *@state.labels_on.map { "labelled #{_1}" }, *(@state.labels_off & @claim.labels).map { "label #{_1} taken off" },
+          [{"followed" => "straight in, since its conversation is followed", "muted" => "cleared, since its conversation is muted"}[@state.thread_word], ("#{@state.priority} priority" if @state.priority), *@state.labels_on.map { "labelled #{_1}" }, *(@state.labels_off & @claim.labels).map { "label #{_1} taken off" },
             ((@state.keep_at_top ? "kept at top" : "not kept at top") unless @state.keep_at_top.nil?)].compact
         end
 

@@ -1,0 +1,62 @@
+import Button from "@mui/material/Button";
+import { useState } from "react";
+import { Link } from "react-router";
+import type { Sheet } from "../../api/client";
+import { useMindThread } from "../../api/queries";
+import { KeyCap } from "../../parts/KeyCap";
+import { useKey } from "../../parts/keys";
+
+const DEEPEST = 5; // steps in; deeper answers stand under one another
+const SHOWN = 4;
+
+/** The messages of the conversation, and what is to become of what comes into it. */
+export function Thread({ sheet, at }: { sheet: Sheet; at: (id: number) => string }) {
+  const [all, setAll] = useState(false);
+  const mind = useMindThread();
+  const { count, messages } = sheet.thread ?? { count: 1, messages: [] };
+  const turn = (word: "followed" | "muted") => mind.mutate({ id: sheet.id, word: sheet.minded === word ? "neither" : word });
+  useKey("follow", () => turn("followed"));
+  useKey("mute", () => turn("muted"));
+  const here = messages.findIndex((message) => message.here);
+  const from = all ? 0 : Math.max(0, Math.min(here - 1, messages.length - SHOWN));
+  const shown = all ? messages : messages.slice(from, from + SHOWN);
+  const left = count - shown.length;
+  return (
+    <section className="thread" aria-label="Conversation">
+      <div className="thread-head">
+        <b>{count === 1 ? "No other message in this conversation" : `${count.toLocaleString("en")} messages in this thread`}</b>
+        <Button variant="text" aria-pressed={sheet.minded === "followed"} onClick={() => turn("followed")}>
+          {sheet.minded === "followed" ? "Followed" : "Follow"} <KeyCap of="follow" />
+        </Button>
+        <Button variant="text" aria-pressed={sheet.minded === "muted"} onClick={() => turn("muted")}>
+          {sheet.minded === "muted" ? "Muted" : "Mute"} <KeyCap of="mute" />
+        </Button>
+      </div>
+      {count > 1 && (
+        <ol>
+          {shown.map((message) => (
+            <li key={message.id} style={{ paddingLeft: `${Math.min(message.depth, DEEPEST) * 12}px` }}>
+              <Link to={at(message.id)} aria-current={message.here ? "true" : undefined}>
+                <b className={message.unread ? "unread" : undefined}>{message.sender}</b>
+                <span>{message.subject}</span>
+                <time>
+                  {message.arrived} · {message.place}
+                </time>
+              </Link>
+            </li>
+          ))}
+        </ol>
+      )}
+      {left > 0 && !all && messages.length > shown.length && (
+        <Button variant="text" onClick={() => setAll(true)}>
+          Show {left.toLocaleString("en")} more
+        </Button>
+      )}
+      {all && left > 0 && <p className="quiet">{left.toLocaleString("en")} more are further away; a search finds them.</p>}
+      {sheet.minded === "followed" && <p className="hint">What comes into this conversation comes straight in, high at least.</p>}
+      {sheet.minded === "muted" && (
+        <p className="hint">What comes into this conversation stays off the Front and silent; views and search find it.</p>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,81 @@
+import Button from "@mui/material/Button";
+import type { SavedView, ViewBody, ViewPage } from "../../api/client";
+import { useGoneThrough } from "../../api/queries";
+import { DayChips, DAYS } from "../../parts/DayChips";
+import { KeyCap } from "../../parts/KeyCap";
+import { useKey } from "../../parts/keys";
+import "../../parts/review.css";
+
+/** How a view stands with its review times, and that one has gone through it. */
+export function ReviewLine({ view, review }: { view: SavedView; review: ViewPage["review"] }) {
+  const gone = useGoneThrough();
+  const go = () => gone.mutate(view.id);
+  useKey("goneThrough", go);
+  const words = [
+    review?.due && `Called for being gone through at ${review.due}.`,
+    review?.gone_through
+      ? `Last gone through ${review.gone_through}; ${review.fresh === 0 ? "nothing" : (review.fresh ?? 0).toLocaleString("en")} new since.`
+      : "Not gone through yet.",
+    review?.next && `Calls next ${review.next}.`,
+  ].filter(Boolean);
+  return (
+    <div className={review?.due ? "review-line due" : "review-line"}>
+      <span>{words.join(" ")}</span>
+      <Button variant={review?.due ? "contained" : "text"} onClick={go} disabled={gone.isPending}>
+        Gone through <KeyCap of="goneThrough" />
+      </Button>
+    </div>
+  );
+}
+
+type Times = NonNullable<ViewBody["review"]>;
+
+/** The times at which a view calls for being gone through. */
+export function ReviewTimes({ times, change }: { times: Times; change: (times: Times) => void }) {
+  const put = (place: number, part: Partial<Times[number]>) =>
+    change(times.map((time, at) => (at === place ? { ...time, ...part } : time)));
+  return (
+    <div className="part">
+      <h2>Review</h2>
+      <div>
+        {times.map((time, place) => (
+          <div key={place} className="condition-line" role="group" aria-label={`Review time ${place + 1}`}>
+            calls on
+            <DayChips days={time.days} change={(days) => put(place, { days: days as Times[number]["days"] })} />
+            at
+            <input
+              className="slot-input time"
+              type="time"
+              aria-label="Time of the review"
+              value={time.at}
+              onChange={(event) => event.target.value && put(place, { at: event.target.value })}
+            />
+            <Button variant="text" onClick={() => change(times.filter((_, at) => at !== place))}>
+              Take it away
+            </Button>
+          </div>
+        ))}
+        <div className="condition-line">
+          {times.length === 0 && "never calls by itself"}
+          <Button
+            variant="text"
+            disabled={times.length >= 20}
+            onClick={() =>
+              change([
+                ...times,
+                times.length === 0
+                  ? { days: ["fri"], at: "15:00" }
+                  : { days: DAYS.slice(0, 5) as Times[number]["days"], at: "09:00" },
+              ])
+            }
+          >
+            Add a review time
+          </Button>
+          {times.length > 0 && (
+            <span className="quiet">A quiet notice with the count; not on days off, and after heads-down.</span>
+          )}
+        </div>
+      </div>
+    </div>
+  );
+}

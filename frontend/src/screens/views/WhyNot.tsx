@@ -1,0 +1,53 @@
+import Button from "@mui/material/Button";
+import { useState } from "react";
+import type { SavedView } from "../../api/client";
+import { useFind, useWhyInView } from "../../api/queries";
+import { useSettled } from "../../parts/useSettled";
+
+const SETTLES_MS = 150;
+const MOST = 6;
+
+/** Why a message that one expects is not in a view: it is looked for in all mail, and the view says what left it out. */
+export function WhyNot({ view, close }: { view: SavedView; close: () => void }) {
+  const [text, setText] = useState("");
+  const settled = useSettled(text, SETTLES_MS);
+  const [chosen, setChosen] = useState<number>();
+  const found = useFind(settled, {}, 0);
+  const rows = settled.trim() ? (found.data?.messages ?? []).slice(0, MOST) : [];
+  const why = useWhyInView(view.id, chosen).data;
+  return (
+    <section className="tidy" aria-label="Why is one not here">
+      <div className="condition-line">
+        Which message do you miss?
+        <input
+          className="slot-input wide"
+          aria-label="Words of the message"
+          autoFocus
+          value={text}
+          onChange={(event) => {
+            setText(event.target.value);
+            setChosen(undefined);
+          }}
+        />
+      </div>
+      <ul>
+        {rows.map((row) => (
+          <li key={row.id}>
+            <button type="button" className="why-choice" aria-pressed={row.id === chosen} onClick={() => setChosen(row.id)}>
+              <b>{row.sender}</b> {row.subject} <time>{row.because ?? row.arrived}</time>
+            </button>
+            {row.id === chosen && why && (
+              <p className="why-view" role="status">
+                {why.words}
+              </p>
+            )}
+          </li>
+        ))}
+        {settled.trim() && found.data?.count === 0 && <li className="quiet">{found.data.lead}</li>}
+      </ul>
+      <div className="row-of">
+        <Button onClick={close}>Close</Button>
+      </div>
+    </section>
+  );
+}
