@@ -20,6 +20,28 @@ class LanguageTest < Minitest::Test
     end
   end
 
+  VIEW = {"discarded" => [true, false], "sent" => [true, false], "compact" => [true, false], "favourite" => [true, false], "opens_first" => [true, false], "accounts" => [[], ["Work"], ["Work", "the desk"]], "sort" => [nil, {"by" => "follow_up", "descending" => false}, {"by" => "size", "descending" => true}, {"by" => "time", "descending" => false}],
+          "group_by" => [nil, *UpFront::Core::View::GROUPS], "badge" => %w[unread all none], "colour" => [nil, "#2F6B4F"], "heading" => [nil, "Loans", "view “x”"], "key" => [nil, 3], "review" => [[], [{"days" => %w[fri], "at" => "15:00"}, {"days" => UpFront::Core::Zone::DAYS, "at" => "09:00"}, {"days" => %w[mon wed], "at" => "24:00"}].first(2)],
+          "band" => [nil, {"limit" => 3}, {"limit" => 12, "unread_only" => true, "leave_out" => false, "fold_when_empty" => false}]}.freeze
+
+  def test_a_view_that_is_said_is_heard_again
+    random = RandomRules.new(Random.new(Minitest.seed))
+    draw = Random.new(Minitest.seed)
+    read = ->(bodies) { rulebook(accounts: [{"name" => "Work", "addresses" => ["a@b.example"]}, {"name" => "the desk", "addresses" => ["c@d.example"]}], views: bodies).views }
+    views = 150.times.map { |n| {"name" => "view #{n}\nView “of” loans", "when" => (n % 9).zero? ? {"all" => []} : random.condition(2), **VIEW.transform_values { |choices| choices.sample(random: draw) }}.compact }
+    before = read[views].map(&:to_h)
+    text = Core::Language.say_views(read[views])
+    assert_equal before, read[Core::Language.hear_views(text)].map(&:to_h)
+    before.each { |view| assert_equal view.except("name"), read[[Core::Language.hear_view(Core::ViewSentence.view(read[[view]].first)).merge("name" => "x")]].first.to_h.except("name") }
+  end
+
+  def test_a_view_that_cannot_be_heard_says_where
+    told = ->(text) { assert_raises(Core::Language::Misread) { Core::Language.hear_views(text) }.message }
+    assert_match(/said twice/, told["View “a”\nAll mail. It is compact. It is compact."])
+    assert_match(/\A(?:line )?2\b|line 2/, told["View “a”\nAll mail. It is sorted by colour."])
+    assert_match(/line 5/, told["View “a”\nAll mail.\n\nView “b”\nMail where it is unred."])
+  end
+
   def test_two_different_conditions_never_print_alike
     random = RandomRules.new(Random.new(Minitest.seed))
     printed = {}

@@ -81,6 +81,11 @@ class FindAPITest < Minitest::Test
   end
 
   def test_new_mail_is_found_at_once
+    take(subject: "Crate 74")
+    take(subject: "Crate 7")
+    take(subject: "Crate 75")
+    Store::SearchIndex.catch_up
+    assert_equal ["Crate 7", "Crate 75", "Crate 74"], subjects("crate 7")
     assert_empty subjects("portolan")
     take(subject: "Portolan with a torn neck")
     assert_equal ["Portolan with a torn neck"], subjects("portolan torn")

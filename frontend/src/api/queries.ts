@@ -69,7 +69,8 @@ export const useCompletions = (fact: string, typed: string, enabled: boolean) =>
 export type Step = { act: "move" | "switch" | "delete"; to?: number };
 export const foresee = (id: number, step: Step) =>
   got(api.POST("/rules/{id}/foresight", { params: { path: { id } }, body: step }));
-export const hear = (text: string) => got(api.POST("/hearing", { body: { text } }));
+export const hear = (of: "rule" | "view") => (text: string) => got(api.POST("/hearing", { body: { text, of } }));
+export type Heard = Awaited<ReturnType<ReturnType<typeof hear>>>;
 export const useRuleHistory = (id: number) =>
   useQuery({
     queryKey: ["rules", id, "history"],

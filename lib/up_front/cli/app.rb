@@ -120,14 +120,19 @@ module UpFront
 
       desc "say FILE", "Print every rule of a rulebook in the written language"
       long_desc "Example: upfront say rules.json > rules.txt"
-      def say_rules(path) = say(Core::Language.say(RulebookFile.read(path).rules), nil, false)
+      option :views, type: :boolean, default: false, desc: "Its saved views, not its rules"
+      def say_rules(path)
+        rulebook = RulebookFile.read(path)
+        say(options[:views] ? Core::Language.say_views(rulebook.views) : Core::Language.say(rulebook.rules), nil, false)
+      end
       map "say" => :say_rules
 
       desc "hear FILE", "Read rules in the written language and print them as JSON, as a rulebook's `rules`"
       long_desc "Example: upfront hear rules.txt --rulebook rules.json"
       option :rulebook, type: :string, desc: "The rulebook whose groups, labels and rounds they may name; without it, names are not checked"
       option :pretty, type: :boolean, default: false, desc: "For reading"
-      def hear(path) = show(Hear.new(options[:rulebook]).call(path))
+      option :views, type: :boolean, default: false, desc: "The file holds saved views, as a rulebook's `views`"
+      def hear(path) = show(Hear.new(options[:rulebook], options[:views] ? "views" : "rules").call(path))
 
       desc "schema", "Print the JSON Schema of a rulebook's file"
       long_desc "Example: upfront schema > rulebook.schema.json"

@@ -2,17 +2,18 @@
 
 module UpFront
   module CLI
-    # Rules in the written language, read back.
+    # Rules or saved views in the written language, read back.
     class Hear
-      # @param rulebook [String, nil] path of the one whose names the rules may use
-      def initialize(rulebook)
+      # @param rulebook [String, nil] path of the one whose names they may use @param kind ["rules", "views"]
+      def initialize(rulebook, kind = "rules")
         @rulebook = rulebook && RulebookFile.read(rulebook)
+        @kind = kind
       end
 
-      # @param path [String] @return [Array<Hash>] rules in the file's shape @raise [Unusable] with the place of what was wrong
+      # @param path [String] @return [Array<Hash>] them in the file's shape @raise [Unusable] with the place of what was wrong
       def call(path)
         name = RulebookFile.name(path)
-        bodies = Core::Language.hear(text(path, name))
+        bodies = (@kind == "views") ? Core::Language.hear_views(text(path, name)) : Core::Language.hear(text(path, name))
         check(bodies, name) if @rulebook
         bodies
       rescue Core::Language::Misread => misread
@@ -29,9 +30,9 @@ module UpFront
       end
 
       def check(bodies, name)
-        Core::Rulebook.read(@rulebook.document.merge("rules" => bodies))
+        Core::Rulebook.read(@rulebook.document.merge(@kind => bodies))
       rescue Core::Refused => refused
-        raise Unusable, refused.faults.map { |fault| "#{name}: rule #{fault.pointer[/\d+/].to_i + 1}: #{fault}" }.join("\n")
+        raise Unusable, refused.faults.map { |fault| "#{name}: #{@kind.chop} #{fault.pointer[/\d+/].to_i + 1}: #{fault}" }.join("\n")
       end
     end
   end

@@ -27,23 +27,34 @@ module UpFront
 
       # @param text [String] rules with their names, as {say} prints them
       # @return [Array<Hash>] @raise [Misread] the first that cannot be read
-      def hear(text) = read_all(text)
+      def hear(text) = read_all(text, "rule") { body(read(_1, :named)) }
 
-      def read_all(text)
+      # @param views [Array<View>] @return [String] one after the other, each with its name
+      def say_views(views) = views.map { "View #{Quoting.text(_1.name)}\n#{ViewSentence.view(_1)}\n" }.join("\n")
+
+      # @param text [String] a view without its name @return [Hash] its body in the file's shape, without what is as by default
+      # @raise [Misread]
+      def hear_view(text) = view_body(read(text, :sentence, views))
+
+      # @param text [String] views with their names, as {say_views} prints them @return [Array<Hash>] @raise [Misread]
+      def hear_views(text) = read_all(text, "view") { view_body(read(_1, :named, views)) }
+
+      def read_all(text, kind)
         before = +""
-        parts(text).map do |part|
-          body(read(part, :named)).tap { before << part }
+        parts(text, kind).map do |part|
+          yield(part).tap { before << part }
         rescue Misread => misread
           raise misread.moved(before)
         end
       end
 
-      # One text a rule: each begins with a line "Rule “…”", outside of quotes.
-      def parts(text)
+      # One text each: it begins with a line "Rule “…”", or "View “…”", outside of quotes.
+      def parts(text, kind)
+        word = /\A[ \t]*#{kind}\z/i
         starts = []
         position = 0
-        text.scan(/“(?:[^\\”]|\\.)*”|"(?:[^\\"]|\\.)*"|^[ \t]*[Rr]ule(?=\s)|./m) do |piece|
-          starts << position if piece.match?(/\A[ \t]*[Rr]ule\z/)
+        text.scan(/“(?:[^\\”]|\\.)*”|"(?:[^\\"]|\\.)*"|^[ \t]*#{kind}(?=\s)|./mi) do |piece|
+          starts << position if piece.match?(word)
           position += piece.size
         end
         return [text] if starts.size < 2
@@ -51,7 +62,7 @@ module UpFront
         ([0] + starts.drop(1) + [text.size]).each_cons(2).map { |from, to| text[from...to] }
       end
 
-      def read(text, root)
+      def read(text, root, grammar = self.grammar)
         bounded!(text)
         Meaning.bare(grammar.public_send(root).parse(text, reporter: reporter = Furthest.new))
       rescue Furthest::Stopped
@@ -70,6 +81,15 @@ module UpFront
       end
 
       def grammar = Thread.current[:up_front_grammar] ||= Grammar.new
+      def views = Thread.current[:up_front_views_written] ||= ViewsWritten.new
+
+      # @param found [Hash] what the grammar gave @return [Hash]
+      def view_body(found)
+        asides = Array(found[:asides]).grep(Hash).map { _1[:aside] }
+        twice!(asides.flat_map(&:keys) - ["review"])
+        review = asides.flat_map { _1.fetch("review", []) }
+        {**found.slice("name", "when"), **asides.reduce({}, :merge), **(review.any? ? {"review" => review} : {})}
+      end
 
       # @param found [Hash] what the grammar gave @return [Hash]
       def body(found)
@@ -84,7 +104,7 @@ module UpFront
         topic = topics.find { topics.count(_1) > 1 } or return
         raise Misread.said_twice(topic)
       end
-      private_class_method :read_all, :parts, :read, :bounded!, :grammar, :body, :twice!
+      private_class_method :read_all, :parts, :read, :bounded!, :grammar, :views, :view_body, :body, :twice!
     end
   end
 end

@@ -2,11 +2,14 @@
 
 module UpFront
   module Store
-    # What a search finds in all mail, wherever it is. The best come first: those with all that is sought in the subject;
-    # then those where it takes the people too, then the names of files, then the text; of each the newest first.
+    # What a search finds in all mail, wherever it is. The best come first: those with all that is sought in the subject,
+    # as whole words before beginnings of words; then those where it takes the people too, then the names of files, then
+    # the text; of each the newest first.
     class Finding
       NARROWED = %w[sender label month account].freeze
-      REACHES = (1..SearchIndex::COLUMNS.size).map { SearchIndex::COLUMNS.first(_1) }.freeze
+      # Where all that is sought stands, the best first; "whole" words or, then, beginnings of words.
+      Reach = Struct.new(:columns, :whole)
+      REACHES = [Reach.new(SearchIndex::COLUMNS.first(1), true), *(1..SearchIndex::COLUMNS.size).map { Reach.new(SearchIndex::COLUMNS.first(_1), false) }].freeze
       Tier = Struct.new(:id, :from, :where, :order, keyword_init: true)
 
       # @!attribute value [String] @!attribute words [String] @!attribute count [Integer]
@@ -68,18 +71,18 @@ module UpFront
       def all = @sought.is_a?(Array) ? [tiers.first, in_index(REACHES.last)] : tiers
 
       # Each holds what the ones before it do not.
-      def tiers = @tiers ||= @sought.is_a?(Array) ? [newest, in_index(REACHES.first), *REACHES.each_cons(2).map { |less, columns| in_index(columns, but: less) }] : [of_condition]
+      def tiers = @tiers ||= @sought.is_a?(Array) ? [newest, in_index(REACHES.first), *REACHES.each_cons(2).map { |less, reach| in_index(reach, but: less) }] : [of_condition]
 
       def tier(id:, where:, **rest) = Tier.new(id: id, where: [where, *narrowing(id)].join(" AND "), **rest)
 
       # What has come since the index was brought up to date is the newest, and stands first.
       def newest = tier(id: "texts.message_id", from: "message_texts texts", where: "texts.message_id > #{upto} AND #{in_texts}", order: "1 DESC")
 
-      def in_index(columns, but: nil)
-        tier(id: "rowid", from: "message_search", where: "message_search MATCH #{quote(but ? "(#{matching(columns)}) NOT (#{matching(but)})" : matching(columns))} AND rowid <= #{upto}", order: "rowid DESC")
+      def in_index(reach, but: nil)
+        tier(id: "rowid", from: "message_search", where: "message_search MATCH #{quote(but ? "(#{matching(reach)}) NOT (#{matching(but)})" : matching(reach))} AND rowid <= #{upto}", order: "rowid DESC")
       end
 
-      def matching(columns) = SearchIndex.question(@sought.map { SearchIndex.phrase(_1) }, columns, all: true)
+      def matching(reach) = SearchIndex.question(@sought.map { SearchIndex.phrase(_1, whole: reach.whole) }, reach.columns, all: true)
       def upto = @upto ||= SearchIndex.upto
 
       def in_texts

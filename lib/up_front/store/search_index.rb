@@ -41,10 +41,11 @@ module UpFront
       # @return [Integer] the last message whose words are in the index
       def upto = UPTO.call.to_i
 
-      # @param phrase [Core::Phrase] @return [String, nil] as FTS5 has it; nil where a `*` stands before the last word
-      def phrase(phrase)
+      # @param phrase [Core::Phrase] @param whole [Boolean] without its last `*`
+      # @return [String, nil] as FTS5 has it; nil where a `*` stands before the last word
+      def phrase(phrase, whole: false)
         words = phrase.words.map(&:text) # letters and digits alone: nothing in them is FTS5's
-        "\"#{words.join(" ")}\"#{" *" if phrase.words.last.open}" if phrase.plain?
+        "\"#{words.join(" ")}\"#{" *" if phrase.words.last.open && !whole}" if phrase.plain?
       end
 
       # @param phrases [Array<String>] from {phrase} @param columns [Array<String>] some of {COLUMNS} @param all [Boolean] all of them, or any

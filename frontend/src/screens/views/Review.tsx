@@ -11,13 +11,16 @@ export function ReviewLine({ view, review }: { view: SavedView; review: ViewPage
   const gone = useGoneThrough();
   const go = () => gone.mutate(view.id);
   useKey("goneThrough", go);
-  const words = [
-    review?.due && `Called for being gone through at ${review.due}.`,
-    review?.gone_through
-      ? `Last gone through ${review.gone_through}; ${review.fresh === 0 ? "nothing" : (review.fresh ?? 0).toLocaleString("en")} new since.`
-      : "Not gone through yet.",
-    review?.next && `Calls next ${review.next}.`,
-  ].filter(Boolean);
+  const asked = view.body.review?.length || review?.gone_through;
+  const words = !asked
+    ? []
+    : [
+        review?.due && `Called for being gone through at ${review.due}.`,
+        review?.gone_through
+          ? `Last gone through ${review.gone_through}; ${review.fresh === 0 ? "nothing" : (review.fresh ?? 0).toLocaleString("en")} new since.`
+          : "Not gone through yet.",
+        review?.next && `Calls next ${review.next}.`,
+      ].filter(Boolean);
   return (
     <div className={review?.due ? "review-line due" : "review-line"}>
       <span>{words.join(" ")}</span>

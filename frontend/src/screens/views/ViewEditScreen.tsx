@@ -11,6 +11,7 @@ import { Slot } from "../../parts/Slot";
 import { useSettled } from "../../parts/useSettled";
 import type { Condition } from "../rules/condition";
 import { Conditions } from "../rules/editor/Conditions";
+import { InWords } from "../rules/editor/InWords";
 import { ReviewTimes } from "./Review";
 import { BADGES } from "./shapes";
 import "../rules/rules.css";
@@ -186,7 +187,8 @@ function Editor({ view, vocabulary }: { view: SavedView | undefined; vocabulary:
     view
       ? change.mutate({ id: view.id, version: view.version, body }, { onSuccess: () => void navigate(`/views/${view.id}`) })
       : make.mutate(body, { onSuccess: ({ id }) => void navigate(`/views/${id}`) });
-  const ready = body.name.trim() !== "" && trial?.faults.length === 0 && trial.unfinished.length === 0;
+  const [unread, setUnread] = useState(false);
+  const ready = !unread && body.name.trim() !== "" && trial?.faults.length === 0 && trial.unfinished.length === 0;
   const named = trial?.faults.find(({ pointer }) => pointer === "/name");
   return (
     <>
@@ -214,11 +216,14 @@ function Editor({ view, vocabulary }: { view: SavedView | undefined; vocabulary:
         </div>
         <Reach body={body} set={set} />
         <ReviewTimes times={body.review ?? []} change={(review) => set({ review })} />
-        {trial?.sentence && (
-          <p className="in-words-box">
-            In words: <b>{trial.sentence}</b>
-          </p>
-        )}
+        <InWords
+          of="view"
+          name={`view-${view?.id ?? "new"}`}
+          said={trial?.text}
+          instead={trial?.unfinished.length ? "A condition still wants its words." : "The view is not whole yet."}
+          write={(heard) => setBody({ name: body.name, ...heard } as ViewBody)}
+          misreads={setUnread}
+        />
         {saving.isError && (
           <p className="error-words" role="alert">
             {saving.error.message}

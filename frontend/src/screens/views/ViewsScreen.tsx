@@ -163,6 +163,7 @@ function Manage({ view, views, show }: { view: SavedView; views: SavedView[]; sh
     link.click();
     URL.revokeObjectURL(link.href);
   };
+  const [more, setMore] = useState(false);
   return (
     <div className="row-of">
       <Button component={Link} to={`/views/${view.id}/edit`}>
@@ -170,30 +171,29 @@ function Manage({ view, views, show }: { view: SavedView; views: SavedView[]; sh
       </Button>
       <Button onClick={() => show("tidy")}>Tidy …</Button>
       <Button onClick={() => show("why")}>Why is one not here?</Button>
-      <Button onClick={copy}>Duplicate</Button>
-      <Button onClick={save}>Save as a file</Button>
-      <Button
-        disabled={place <= 0}
-        onClick={() => move.mutate({ id: view.id, to: place - 1 })}
-        aria-label="Earlier among the views"
-      >
-        ←
+      <Button aria-expanded={more} onClick={() => setMore(!more)}>
+        {more ? "Less" : "More"}
       </Button>
-      <Button
-        disabled={place >= views.length - 1}
-        onClick={() => move.mutate({ id: view.id, to: place + 1 })}
-        aria-label="Later among the views"
-      >
-        →
-      </Button>
-      <Button
-        onClick={() => {
-          void navigate("/views");
-          remove.mutate(view.id);
-        }}
-      >
-        Delete
-      </Button>
+      {more && (
+        <div className="row-of">
+          <Button onClick={copy}>Duplicate</Button>
+          <Button onClick={save}>Save as a file</Button>
+          <Button disabled={place <= 0} onClick={() => move.mutate({ id: view.id, to: place - 1 })}>
+            Earlier among the views
+          </Button>
+          <Button disabled={place >= views.length - 1} onClick={() => move.mutate({ id: view.id, to: place + 1 })}>
+            Later
+          </Button>
+          <Button
+            onClick={() => {
+              void navigate("/views");
+              remove.mutate(view.id);
+            }}
+          >
+            Delete
+          </Button>
+        </div>
+      )}
     </div>
   );
 }
@@ -206,8 +206,8 @@ function Groups({ page, render }: { page: ViewPage; render: (key: string, count:
       <button className="view-group" aria-expanded={open.includes(group.key)} onClick={() => turn(group.key)}>
         <b>{group.title}</b>
         <span>
-          {group.count.toLocaleString("en")}
-          {group.unread > 0 && `, ${group.unread.toLocaleString("en")} unread`}
+          {group.count === group.unread ? "" : `${group.count.toLocaleString("en")}${group.unread > 0 ? ", " : ""}`}
+          {group.unread > 0 && `${group.unread.toLocaleString("en")} unread`}
         </span>
       </button>
       {open.includes(group.key) && render(group.key, group.count)}

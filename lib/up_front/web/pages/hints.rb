@@ -22,7 +22,7 @@ module UpFront
         def to_a
           return [] if @words.empty? || @words.last.match?(/["“”]/)
 
-          (dates + named("label", "labels") + named("account", "accounts") + people + states).first(MOST)
+          (dates + named("label", "labels") + named("account", "accounts") + people + states).compact.reject { _1[:text] == @words.join(" ") }.first(MOST)
         end
 
         private

@@ -18,7 +18,7 @@ module UpFront
         end
 
         def to_h
-          {faults: faults, unfinished: @draft.unfinished, counts: counts, apart: Apart.of(@draft.nodes) { count(_1) }, empty_because: empty_because, sentence: sentence, clashes: clashes, **outcome}
+          {faults: faults, unfinished: @draft.unfinished, counts: counts, apart: Apart.of(@draft.nodes) { count(_1) }, empty_because: empty_because, sentence: sentence, text: text, clashes: clashes, **outcome}
         end
 
         private
@@ -41,6 +41,7 @@ module UpFront
         def count(node) = (@counted ||= {})[node] ||= query(node).count
         def counts = @roomy ? @draft.nodes.transform_values { count(_1) } : {}
         def clashes = Core::Clashes.new(@draft.nodes).to_a.map { {pointers: _1.pointers, words: _1.words} }
+        def text = (Core::ViewSentence.view(@roomy) if @roomy && @draft.unfinished.empty?)
         def sentence = (Core::Words.sentence(Core::Sentence.view(@roomy)) if @roomy && @draft.unfinished.empty?)
 
         # A view that holds nothing: the condition to blame, where one holds for nothing by itself.

@@ -8,7 +8,7 @@ module UpFront
         def self.registered(app)
           app.get("/api/find") { json(searched.to_h(offset: params["offset"].to_i)) }
           app.get("/api/find/facets") { json(searched.facets) }
-          app.get("/api/find/hints") { json(hints: Pages::Hints.new(params["text"], rulebook, now).to_a.compact) }
+          app.get("/api/find/hints") { json(hints: Pages::Hints.new(params["text"], rulebook, now).to_a) }
           app.helpers Helpers
         end
 

@@ -39,7 +39,7 @@ module UpFront
             wanted = given
             json(Pages::Foresight.new(rulebook, now, id: id.to_i, act: wanted["act"], to: wanted["to"]).to_h)
           end
-          app.post("/api/hearing") { heard(given["text"]) }
+          app.post("/api/hearing") { heard(given["text"], given["of"] || "rule") }
           app.get("/api/needs") { json(Pages::Needs.to_h) }
           app.post("/api/needs/:key") do |key|
             need = Core::Needs.find(key) || halt_problem(404, "There is no such starting point.")
@@ -64,8 +64,8 @@ module UpFront
             json({words: act.words, undo_id: act.undo_id, rule: Pages::Rules.new(Store::Shelf.rulebook, now).show(act.result)}, status: status)
           end
 
-          def heard(text)
-            json(body: Core::Language.hear_rule(text))
+          def heard(text, of)
+            json(body: (of == "view") ? Core::Language.hear_view(text) : Core::Language.hear_rule(text))
           rescue Core::Language::Misread => misread
             json(misread: {words: misread.told, from: misread.place.from, length: misread.place.length, line: misread.place.line, nearest: misread.nearest})
           end

@@ -1,24 +1,28 @@
 import Button from "@mui/material/Button";
 import { useRef, useState } from "react";
-import type { RuleBody, Trial } from "../../../api/client";
-import { hear } from "../../../api/queries";
+import { hear, type Heard } from "../../../api/queries";
 
-type Misread = NonNullable<Awaited<ReturnType<typeof hear>>["misread"]>;
+type Misread = NonNullable<Heard["misread"]>;
 
 const PLACE = "up-front-text-";
 
-/** The rule as text: read, and written. Both are the same rule. */
+/** A rule or a view as text: read, and written. Both are the same. */
 export function InWords({
   misreads,
+  of = "rule",
   name,
-  trial,
-  body,
+  said,
+  instead,
   write,
 }: {
+  of?: "rule" | "view";
   name: string;
-  trial: Trial | undefined;
-  body: RuleBody;
-  write: (body: RuleBody) => void;
+  /** as the server says it now */
+  said: string | null | undefined;
+  /** what stands there while it cannot be said */
+  instead: string;
+  /** takes what was heard, without its name */
+  write: (body: object) => void;
   /** whether what is written stands unread */
   misreads: (unread: boolean) => void;
 }) {
@@ -35,13 +39,13 @@ export function InWords({
   const type = (next: string) => {
     keep(next);
     const turn = ++latest.current;
-    hear(next).then(
+    hear(of)(next).then(
       (heard) => {
         if (turn !== latest.current) return; // a later reading is on its way
         setFailed("");
         setMisread(heard.misread);
         misreads(Boolean(heard.misread));
-        if (heard.body) write({ name: body.name, ...heard.body } as RuleBody);
+        if (heard.body) write(heard.body);
       },
       (problem: Error) => setFailed(problem.message),
     );
@@ -65,11 +69,11 @@ export function InWords({
       <section className="in-words" aria-label="In words">
         <header>
           <span>In words</span>
-          <Button variant="text" disabled={!trial?.text} onClick={() => keep(trial?.text ?? "")}>
+          <Button variant="text" disabled={!said} onClick={() => keep(said ?? "")}>
             Write it as text
           </Button>
         </header>
-        <p>{trial?.text ?? (trial?.unfinished.length ? "A condition still wants its words." : "The rule is not whole yet.")}</p>
+        <p>{said ?? instead}</p>
       </section>
     );
   return (

@@ -246,7 +246,13 @@ export function RuleEditor({ rule, vocabulary }: { rule: Rule | undefined; vocab
         </div>
         {fault("/then") && <p className="in-place">{fault("/then")}</p>}
         <Options body={body} vocabulary={vocabulary} set={set} />
-        <InWords name={rule ? String(rule.id) : "new"} trial={trial} body={body} write={draft.write} misreads={setUnread} />
+        <InWords
+          name={rule ? String(rule.id) : "new"}
+          said={trial?.text}
+          instead={trial?.unfinished.length ? "A condition still wants its words." : "The rule is not whole yet."}
+          write={(heard) => draft.write({ name: body.name, ...heard } as RuleBody)}
+          misreads={setUnread}
+        />
         {conflict && (
           <Conflict
             theirs={conflict}
