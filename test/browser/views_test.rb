@@ -25,7 +25,10 @@ class ViewsTest < Minitest::Test
     assert_text "no message at all fits the condition marked", count: 2
     all("button[aria-label='Take this condition out']").last.click
     assert_selector("aside", text: "Purchase order 2207 approved")
-    assert_text(/In words: Mail where the sender is .* and it is unread/)
+    assert_text(/Mail where the sender is .* and it is unread\./)
+    click_button "Write it as text"
+    find_field("As text").send_keys([:control, :end], " It is sorted by size, descending.")
+    assert_button "Back to the sentence"
     click_button "The colour #9A4A12"
     click_button "Save view"
     assert_selector("h1", text: /Facilities or finance: \w+ messages?, \d+ unread/)
@@ -33,6 +36,8 @@ class ViewsTest < Minitest::Test
     assert_text "It is here: the sender is “Finance desk” and it is unread."
     click_link "Loans, unread"
     click_link "Facilities or finance"
+    assert_selector("[role=combobox]", text: "size")
+    click_button "More"
     click_button "Delete"
     assert_text "Deleted the view “Facilities or finance”. Its messages stay where they are."
     click_button(text: "Undo")
@@ -65,8 +70,7 @@ class ViewsTest < Minitest::Test
       assert_text "#{total} messages: all that the view holds, not only what is on the page."
       find("label", text: "all but the newest of each sender").click
       assert_no_button "Clear: #{total} messages"
-      find("label", text: "only what is older than").click
-      fill_in "Days", with: "3"
+      fill_in "Arrived before", with: "03/06/2027"
       find("[role=combobox]", text: "Clear").click
     end
     find("[role=option]", text: "Discard").click
@@ -162,10 +166,116 @@ class ViewsTest < Minitest::Test
     assert_text "Heard as a condition: the sender is one of Couriers and it was cleared."
     click_button "Keep it as a view"
     fill_in "Name", with: "Couriers, done"
-    assert_text "In words: Mail where the sender is one of Couriers and it was cleared"
+    assert_text "Mail where the sender is one of Couriers and it was cleared."
     click_button "Save view"
     assert_selector("h1", text: /Couriers, done: \d+ messages/)
     fill_in "Find in all mail", with: "zzzz"
     assert_selector("h1", text: "Nothing in all your mail fits that.")
+  end
+
+  def test_a_conversation_is_read_together_followed_and_muted
+    go("08:00")
+    first = deliver(subject: "Keys of the van")
+    answer = ->(text) { deliver(subject: "Re: Keys of the van", text: text, headers: ["References: #{first}"]) }
+    answer["In the tray."]
+    visit "/find?text=keys+van"
+    click_link(text: "Re: Keys of the van", match: :first)
+    within("section[aria-label=Conversation]") do
+      assert_text "2 messages in this thread"
+      assert_selector("a", text: "Iveta Kalnina", count: 2)
+      find("a[aria-current]", text: "Re: Keys of the van")
+      click_link(text: /\AIveta Kalnina\s*Keys of the van/)
+    end
+    assert_selector("aside h1", text: /\AKeys of the van/)
+    go("09:30") # inside a window, where mail of this sender would wait
+    press("o")
+    assert_text "You follow this conversation"
+    front
+    answer["It is on its hook now."]
+    click_link(text: /on its hook now/)
+    assert_text "Straight in, followed"
+    press("s")
+    assert_text "This conversation is muted"
+    assert_no_link(text: /on its hook now/)
+    click_button "Undo"
+    assert_button(text: /\AFollowed/)
+    visit "/views"
+    click_link "All mail"
+    find("[role=combobox]", text: "nothing").click
+    find("[role=option]", text: "thread").click
+    assert_button(text: /\AKeys of the van\s*3/)
+  end
+
+  def test_a_view_calls_for_being_gone_through_and_marks_what_is_new
+    go("08:50")
+    front
+    visit "/views"
+    click_link "I wait for an answer"
+    click_link "Change"
+    assert_field "Time of the review", with: "09:00"
+    click_button "Add a review time"
+    all("input[aria-label='Time of the review']").last.set("04:00PM")
+    click_button "Save view"
+    assert_text "Not gone through yet. Calls next 09:00."
+    go("09:01")
+    assert_text(/Time to go through “I wait for an answer”: \d+ messages\./)
+    click_link "Front"
+    assert_text "Time to go through “I wait for an answer”"
+    first(:link, "Go through it").click
+    assert_link(text: /I wait for an answer\s*due/)
+    press("g")
+    assert_text "Last gone through 09:01; nothing new since. Calls next 16:00."
+    assert_no_link(text: /due/)
+    click_link "All mail"
+    click_button(text: /\AGone through/)
+    assert_text "Last gone through 09:01"
+    go("09:20")
+    deliver(subject: "Held at the border")
+    assert_text "Last gone through 09:01; 1 new since."
+    assert_selector(".row.fresh", text: "Held at the border")
+  end
+
+  def test_hints_while_finding_and_tidying_all_that_is_found
+    front
+    fill_in "Find in all mail", with: "loan yest"
+    click_button(text: "arrived Yesterday")
+    assert_text(/Heard as a condition: it arrived on 2027-03-08 and anything in it mentions all of “loan\*”/)
+    fill_in "Find in all mail", with: "cour"
+    click_button(text: "labelled Couriers")
+    assert_text "Heard as a condition: its label is Couriers."
+    many = find("h1", text: "found").text[/\A[\w,]+/]
+    click_button "Tidy …"
+    within("section[aria-label=Tidy]") do
+      assert_text(/\d+ messages: all that is found, not only what is on the page/)
+      find("[role=combobox]", text: "Clear").click
+    end
+    find("[role=option]", text: "Put off, and bring back").click
+    within("section[aria-label=Tidy]") { click_button(text: /\APut off, and bring back: \d+ messages/) }
+    assert_text(/Put off \d+ messages until/)
+    click_button "Undo"
+    assert_selector("h1", text: "#{many} messages found.")
+  end
+
+  def test_discarded_mail_is_emptied_only_when_asked_and_one_that_is_missed_is_explained
+    visit "/find?text=%22Purchase+order+2207%22"
+    click_button "Tidy …"
+    within("section[aria-label=Tidy]") { find("[role=combobox]", text: "Clear").click }
+    find("[role=option]", text: "Discard").click
+    within("section[aria-label=Tidy]") { click_button(text: /\ADiscard: 1 message/) }
+    assert_text "can be recovered"
+    visit "/views"
+    click_link "All mail"
+    click_button "Why is one not here?"
+    fill_in "Words of the message", with: "purchase 2207"
+    click_button(text: /Purchase order 2207/)
+    assert_text "It is not here: it was discarded."
+    click_link "Discarded mail"
+    assert_text "Discarded mail stays until you empty it."
+    click_button "Keep it so"
+    assert_text "Discarded mail is removed from Up Front after 90 days."
+    click_button "Empty: one discarded message"
+    within("[role=alertdialog]") { click_button "Remove for good" }
+    assert_text "Removed one discarded message from Up Front for good."
+    assert_text "Nothing in all your mail fits that."
   end
 end

@@ -24,7 +24,9 @@ export function Thread({ sheet, at }: { sheet: Sheet; at: (id: number) => string
   return (
     <section className="thread" aria-label="Conversation">
       <div className="thread-head">
-        <b>{count === 1 ? "No other message in this conversation" : `${count.toLocaleString("en")} messages in this thread`}</b>
+        <b className={count === 1 ? "alone" : undefined}>
+          {count === 1 ? "No other message in this conversation" : `${count.toLocaleString("en")} messages in this thread`}
+        </b>
         <Button variant="text" aria-pressed={sheet.minded === "followed"} onClick={() => turn("followed")}>
           {sheet.minded === "followed" ? "Followed" : "Follow"} <KeyCap of="follow" />
         </Button>

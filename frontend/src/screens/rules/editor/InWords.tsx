@@ -39,6 +39,7 @@ export function InWords({
   const type = (next: string) => {
     keep(next);
     const turn = ++latest.current;
+    misreads(true); // until it is heard, what would be saved is not what is written
     hear(of)(next).then(
       (heard) => {
         if (turn !== latest.current) return; // a later reading is on its way
