@@ -95,6 +95,18 @@ class Screenshots
     ask("recent", /\Ait arrived … ago/)
     session.find("h2", text: /messages/)
     picture "views"
+    session.visit("/find?text=crate+7")
+    session.find("a[data-row]", text: "Truck held at the border", match: :first)
+    session.find("a[data-row]", text: "Re: Temporary import form", match: :first).click
+    session.find("section[aria-label=Conversation]")
+    session.find("[role=group][aria-label=Month]")
+    picture "find"
+    session.visit("/views")
+    session.click_link("I wait for an answer")
+    session.find(".review-line.due", text: "Called for being gone through")
+    session.first("a[data-row]").click
+    session.find(".why-view")
+    picture "view"
     session.visit("/mail-in")
     session.find("h1", text: "Two folders")
     picture "mail-in"
@@ -115,7 +127,6 @@ class Screenshots
     session.find("h1", text: "need").click
     deliver("Wall texts, one last look?", "Helena Sarmento <helena.sarmento@lanternquay.example>", "Could you read the texts of room 4 once more before they go to the printer?")
     session.find(".banner.tap")
-    picture "tap"
     deliver("Alarm: humidity 63 % in store B for 20 minutes", "Store-room monitor <monitor@climate.lanternquay.example>", "Store B has been above the limit of 55 % humidity for 20 minutes.")
     session.find("[role=alertdialog]")
     picture "call-out"
@@ -167,7 +178,6 @@ class Screenshots
     end
     handle.send_keys(:space)
     session.find("[role=alertdialog]")
-    picture "rule-move"
     session.click_button("Put it back")
   end
 

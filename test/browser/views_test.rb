@@ -61,6 +61,35 @@ class ViewsTest < Minitest::Test
     assert_selector("section", text: /Top priority.*(Held|Alarm|border)/mi)
   end
 
+  # Where a row stands on the screen, in whole pixels.
+  def top_of(id) = page.evaluate_script("(document.querySelector('[data-row=\"#{id}\"]')?.getBoundingClientRect().top ?? -1) | 0")
+
+  def test_the_place_is_kept_when_mail_arrives_and_the_list_goes_by_keys
+    go("08:00")
+    visit "/views"
+    click_link "All mail"
+    total = find("h1", text: "All mail: ").text[/[\d,]+/].delete(",").to_i
+    page.execute_script("document.querySelector('main.list').scrollTop = 3000")
+    row = page.evaluate_async_script(<<~JS)
+      const [done] = arguments;
+      const look = () => {
+        const row = Array.from(document.querySelectorAll("[data-row]")).find((row) => row.getBoundingClientRect().top > 300);
+        row && row.textContent.length > 10 ? done(row.dataset.row) : setTimeout(look, 50);
+      };
+      look();
+    JS
+    before = top_of(row)
+    deliver(subject: "One more at the top")
+    deliver(subject: "And another")
+    assert_selector("h1", text: "All mail: #{(total + 2).to_s.gsub(/(\d)(?=(\d{3})+\z)/, "\\1,")}")
+    assert_selector("[data-row='#{row}']")
+    assert_in_delta before, top_of(row), 2
+    find("[data-row='#{row}']").send_keys(:arrow_down)
+    20.times { press(:arrow_down) }
+    refute_equal row, page.evaluate_script("document.activeElement.dataset.row")
+    assert_operator page.evaluate_script("document.activeElement.getBoundingClientRect().bottom"), :<=, 800
+  end
+
   def test_all_that_a_view_finds_is_tidied_and_taken_back
     visit "/views"
     click_link "All mail"

@@ -3,21 +3,25 @@
 require "net/http"
 require "socket"
 
+require_relative "nursery"
+
 # A real server in a process of its own.
 class Server
   ROOT = File.expand_path("../..", __dir__)
 
   attr_reader :port, :pid
 
-  def initialize(database, *options, port: Server.free_port, env: {})
+  # @param nursery [Nursery, nil] that forks it; without one it starts from nothing, as a person starts it
+  def initialize(database, *options, port: Server.free_port, nursery: nil)
     @port = port
-    @command = [env, RbConfig.ruby, File.join(ROOT, "bin", "upfront"), "serve", "--database", database, "--port", port.to_s, *options]
+    @nursery = nursery
+    @arguments = ["serve", "--database", database, "--port", port.to_s, *options]
   end
 
   def self.free_port = TCPServer.open("127.0.0.1", 0) { _1.addr[1] }
 
   def start
-    @pid = spawn(*@command, out: File::NULL, err: File::NULL)
+    @pid = @nursery ? @nursery.start(@arguments) : spawn(RbConfig.ruby, File.join(ROOT, "bin", "upfront"), *@arguments, out: File::NULL, err: File::NULL)
     wait_for { get("/api/standing") }
     self
   end
@@ -26,8 +30,15 @@ class Server
     return unless @pid
 
     Process.kill(signal, @pid)
-    Process.wait(@pid)
+    @nursery ? wait_for { gone? } : Process.wait(@pid)
     @pid = nil
+  end
+
+  def gone?
+    Process.kill(0, @pid)
+    false
+  rescue Errno::ESRCH
+    true
   end
 
   def url = "http://127.0.0.1:#{port}"

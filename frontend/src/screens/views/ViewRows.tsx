@@ -1,7 +1,8 @@
 import { useVirtualizer } from "@tanstack/react-virtual";
-import { useLayoutEffect, useRef, useState, type RefObject } from "react";
+import { useCallback, useLayoutEffect, useRef, useState, type RefObject } from "react";
 import { useViewPages, VIEW_PAGE } from "../../api/queries";
 import { MessageRow } from "../../parts/rows";
+import { useAnchor } from "./useAnchor";
 
 const LINE = 33; // pixels of a row of one line; others are measured
 
@@ -26,10 +27,12 @@ export function ViewRows({
   const box = useRef<HTMLDivElement>(null);
   const [margin, setMargin] = useState(0); // what stands above the rows in the scrolling list
   useLayoutEffect(() => setMargin(box.current?.offsetTop ?? 0), [count]);
+  const [known, setKnown] = useState<Map<number, number>>(new Map()); // which message stands where, as far as it is seen
   const rows = useVirtualizer({
     count,
     getScrollElement: () => scroll.current,
     estimateSize: () => LINE,
+    getItemKey: useCallback((index: number) => known.get(index) ?? `at-${index}`, [known]),
     overscan: 12,
     scrollMargin: margin,
   });
@@ -39,6 +42,19 @@ export function ViewRows({
   const pages = Array.from({ length: last - first + 1 }, (_, at) => first + at);
   const found = useViewPages(view, group, pages);
   const rowAt = (index: number) => found[Math.floor(index / VIEW_PAGE) - first]?.data?.messages[index % VIEW_PAGE];
+  const set = found.map(({ dataUpdatedAt }) => dataUpdatedAt).join();
+  const [seen, setSeen] = useState("");
+  if (seen !== `${pages.join()}:${set}`) {
+    setSeen(`${pages.join()}:${set}`);
+    setKnown(
+      new Map(
+        found.flatMap(({ data }, at) =>
+          (data?.messages ?? []).map(({ id }, place): [number, number] => [pages[at]! * VIEW_PAGE + place, id]),
+        ),
+      ),
+    );
+  }
+  useAnchor(scroll, set);
   return (
     <div ref={box} className={compact ? "view-rows compact" : "view-rows"} style={{ height: rows.getTotalSize() }}>
       {shown.map(({ index, key, start }) => {

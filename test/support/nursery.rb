@@ -1,0 +1,41 @@
+# frozen_string_literal: true
+
+require "json"
+
+# A process that has the whole product loaded and forks a server of it whenever it is asked to: starting one from
+# nothing takes seconds, nearly all of it loading, and every browser test wants a server of its own.
+class Nursery
+  COMMAND = [RbConfig.ruby, "-e", <<~RUBY, File.expand_path("../..", __dir__)].freeze
+    require "json"
+    $stdout.sync = true
+    root = ARGV.shift
+    ENV["BUNDLE_GEMFILE"] ||= File.join(root, "Gemfile")
+    require "bundler/setup"
+    require File.join(root, "lib/up_front")
+    UpFront::LOADER.eager_load
+    while (line = $stdin.gets)
+      arguments = JSON.parse(line)
+      pid = fork do
+        $stdin.reopen(File::NULL)
+        $stdout.reopen(File::NULL)
+        $stderr.reopen(File::NULL)
+        exit UpFront::CLI::App.run(arguments)
+      end
+      Process.detach(pid)
+      $stdout.puts pid
+    end
+  RUBY
+
+  # @return [Nursery] one for this process
+  def self.here = @here ||= new
+
+  def initialize
+    @pipe = IO.popen(COMMAND, "r+")
+  end
+
+  # @param arguments [Array<String>] of bin/upfront @return [Integer] the pid; it is no child of this process
+  def start(arguments)
+    @pipe.puts JSON.generate(arguments)
+    Integer(@pipe.gets)
+  end
+end
