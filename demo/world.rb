@@ -66,6 +66,9 @@ module Demo
       clear_monday
       live_through_alerts
       UpFront::Desk::Announce.new(clock).call
+      UpFront::Store::SearchIndex.catch_up
+      UpFront::Store::Threads.catch_up
+      UpFront::Store::Database.analyse
     end
 
     # What alerted in these weeks did so at its time, and most of it was opened.

@@ -100,8 +100,8 @@ class MorningTest < Minitest::Test
     click_button "Change the key for: Flag, or take the flag off"
     press("c")
     assert_selector("[role=alert]", text: "C is taken")
-    press("g")
-    assert_button("Change the key for: Flag, or take the flag off", text: "G")
+    press("j")
+    assert_button("Change the key for: Flag, or take the flag off", text: "J")
   end
 
   def test_html_mail_loads_nothing_from_elsewhere_and_files_are_listed

@@ -2,11 +2,11 @@ import { createContext, useCallback, useContext, useMemo, useState, type ReactNo
 
 /** What may be done next, said beside the undo. */
 export type Offer = { words: string; act: () => void };
-export type Notice = { id: number; words: string; undo?: number; offer?: Offer; failed?: boolean };
+export type Notice = { id: number; words: string; undo?: number; offer?: Offer; failed?: boolean; byItself?: boolean };
 type Notices = {
   notice: Notice | undefined;
   tell: (words: string, undo?: number, offer?: Offer) => void;
-  /** what came by itself; it does not take the place of a notice with an undo, and follows it */
+  /** what came by itself; it does not take the place of a notice with an undo or of another such, and follows it */
   mention: (words: string, offer?: Offer) => void;
   fail: (words: string) => void;
   dismiss: () => void;
@@ -23,7 +23,7 @@ const shown = ({ last, later }: Told, next: Omit<Notice, "id">): Told => ({
 });
 
 const mentioned = (now: Told, next: Omit<Notice, "id">): Told =>
-  now.notice?.undo ? { ...now, later: [...now.later, next] } : shown(now, next);
+  now.notice?.undo || now.notice?.byItself ? { ...now, later: [...now.later, next] } : shown(now, next);
 
 const dismissed = ({ last, later: [next, ...later] }: Told): Told =>
   next === undefined ? { last, later } : shown({ last, later }, next);
@@ -36,7 +36,7 @@ export function NoticesProvider({ children }: { children: ReactNode }) {
     () => ({
       notice,
       tell: (words, undo, offer) => show({ words, undo, offer }),
-      mention: (words, offer) => set((now) => mentioned(now, { words, offer })),
+      mention: (words, offer) => set((now) => mentioned(now, { words, offer, byItself: true })),
       fail: (words) => show({ words, failed: true }),
       dismiss: () => set(dismissed),
     }),

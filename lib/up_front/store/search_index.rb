@@ -7,7 +7,7 @@ module UpFront
     # so the line feed that parts two texts is a word of its own, which no phrase runs across.
     module SearchIndex
       KEY = "search_upto"
-      STEP = 500 # messages indexed in one transaction: some tens of milliseconds
+      STEP = 250 # messages indexed in one transaction: some tens of milliseconds
       COLUMNS = %w[subject_words people_words attachment_names_words body_words].freeze # in the order in which a word in them counts
 
       UPTO = Ask.new("SELECT value FROM settings WHERE key = '#{KEY}'")

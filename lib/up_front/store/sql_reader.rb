@@ -63,8 +63,8 @@ module UpFront
         standing = StateSQL.new(quote(@now), id: @id)
         tables.merge(standing.tables(fact.name))
         case operand
-        when T::Flag::Operand then "#{standing.flag(fact.name)} = #{operand.value ? 1 : 0}"
-        when T::Priority::Operand then "#{StateSQL::PRIORITY} IN (#{list(operand.levels)})"
+        when T::Flag::Operand then operand.value ? standing.flag(fact.name) : "NOT (#{standing.flag(fact.name)})"
+        when T::Priority::Operand then standing.priority(operand.levels.map { quote(_1) })
         when T::Ago::Operand then "#{of_message("arrived_at")} #{(operand.op == "within_last") ? ">=" : "<"} #{quote(operand.since(@now))}"
         when T::Named::Operand then (fact.type.kind == :labels) ? standing.labelled(operand.names.map { quote(_1) }) : standing.inked(operand.names.map { quote(_1) })
         when T::Choice::Operand then standing.decided_by(Rule.all.select { |rule| operand.keys.member?(Core::Text.fold(rule.name)) }.map(&:id))

@@ -41,21 +41,14 @@ module UpFront
 
       def counts(rulebook, now)
         views = rulebook.views.reject { _1.badge == "none" }
-        @kept = {} if @kept.any? && touched(now, views).size > MOST_TOUCHED
+        upto = [Event.maximum(:id).to_i, Message.maximum(:id).to_i] # first: what happens from here on is gone through again the next time
         touched = @kept.empty? ? [] : touched(now, views)
-        @touched = nil
-        mark(now)
+        @kept, touched = {}, [] if touched.size > MOST_TOUCHED
+        @at, @event, @message = now, *upto
         views.to_h { |view| [view.id, count(view, touched, now, rulebook.zone)] }
       end
 
       private
-
-      # What is asked of the database from here on is at least as new as this.
-      def mark(now)
-        @at = now
-        @event = Event.maximum(:id).to_i
-        @message = Message.maximum(:id).to_i
-      end
 
       # A view is only counted at first; its bits are made when something has happened.
       def count(view, touched, now, zone)
@@ -74,12 +67,11 @@ module UpFront
 
       def counted(view, now, zone) = ViewQuery.new(view, now, zone).then { (view.badge == "unread") ? _1.unread_states : _1.states }
 
+      # @return [Array<Integer>] the messages that may count otherwise than the last time
       def touched(now, views)
-        @touched ||= begin
-          new_ids = Message.where("id > ?", @message).pluck(:id)
-          answered = Message.where(message_id: MessageReference.where(message_id: new_ids).select(:reference)).pluck(:id)
-          [told, new_ids, answered, come(now), *aged(now, views)].flatten.uniq
-        end
+        new_ids = Message.where("id > ?", @message).pluck(:id)
+        answered = Message.where(message_id: MessageReference.where(message_id: new_ids).select(:reference)).pluck(:id)
+        [told, new_ids, answered, come(now), *aged(now, views)].flatten.uniq
       end
 
       def told = Event.where("id > ?", @event).where(kind: TELLING).pluck(:payload).flat_map { _1["ids"] || [] }

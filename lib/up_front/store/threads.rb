@@ -6,8 +6,9 @@ module UpFront
     # bind together are a conversation; conversations about one base subject are one thread (RFC 5256, {Core::Threads}).
     module Threads
       KEY = "threads_upto"
-      STEP = 500 # messages in one transaction
+      STEP = 100 # messages in one transaction: some tens of milliseconds
       MOST = Core::Threads::MOST
+      SHOWN = 200 # of a thread, beside one of its messages
       UPTO = Ask.new("SELECT value FROM settings WHERE key = '#{KEY}'")
       NAMED = Ask.new("SELECT threads.conversation FROM message_references refs JOIN message_threads threads ON threads.message_id = refs.message_id WHERE refs.reference = ? LIMIT 1")
       CALLED = Ask.new("SELECT threads.conversation FROM messages JOIN message_threads threads ON threads.message_id = messages.id WHERE messages.message_id = ? LIMIT 1")
@@ -32,15 +33,28 @@ module UpFront
 
       def catch_up = (nil while step.positive?)
 
-      # @param id [Integer] of a message @return [Array<Array(Integer, Integer)>] the messages of its thread with their depth, from the top down
+      # Goes through the newest messages, but never through so many that a person would wait for it.
+      def catch_up_soon = (step if Message.where("id > ?", UPTO.call.to_i).limit(STEP + 1).pluck(:id).size <= STEP)
+
+      # @!attribute count [Integer] of all @!attribute places [Array<Array(Integer, Integer)>] messages with their depth, from the top down
+      Whole = Struct.new(:count, :places)
+
+      # @param id [Integer] of a message @return [Whole] its thread; of a very long one, the newest and itself; while
+      #   the message has not been gone through yet, its conversation
       def around(id)
-        catch_up
-        thread = MessageThread.where(message_id: id).pick(:thread) or return [[id, 0]]
-        ids = MessageThread.where(thread: thread).order(message_id: :desc).limit(MOST).pluck(:message_id) | [id]
+        catch_up_soon
+        thread = MessageThread.where(message_id: id).pick(:thread)
+        ids = thread ? MessageThread.where(thread: thread).order(message_id: :desc).pluck(:message_id) : Message.conversation(id).sort.reverse
         found = []
-        Core::Threads.new(letters(ids)).roots.each { |root| root.each_letter { |letter, depth| found << [letter.id, depth] } }
-        found
+        Core::Threads.new(letters(ids.first(SHOWN) | [id])).roots.each { |root| root.each_letter { |letter, depth| found << [letter.id, depth] } }
+        Whole.new(ids.size, found)
       end
+
+      # @return [String] the name of a thread without a subject, which no subject folds to; and of a message that was not gone through yet
+      def alone(id) = " #{id}"
+
+      # @param thread [String] @return [String, nil] the subject of its newest message
+      def newest_subject(thread) = Message.where(id: MessageThread.where(thread: thread).maximum(:message_id) || thread.to_i).pick(:subject)
 
       def call(ids)
         references = MessageReference.where(message_id: ids).pluck(:message_id, :reference).group_by(&:first)
@@ -70,8 +84,8 @@ module UpFront
         end
       end
 
-      # @return [String] the folded subject; where there is none, a name that no subject folds to
-      def thread(subject, id) = subject.key.empty? ? " #{id}" : subject.key
+      # @return [String] the folded subject, where there is one
+      def thread(subject, id) = subject.key.empty? ? alone(id) : subject.key
 
       def letters(ids)
         references = MessageReference.where(message_id: ids).pluck(:message_id, :reference).group_by(&:first)

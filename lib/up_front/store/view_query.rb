@@ -28,7 +28,7 @@ module UpFront
       def unread = unread_states.count
 
       # As the partial index has it. @return [ActiveRecord::Relation] of {State}
-      def unread_states = states.where("states.unread = 1")
+      def unread_states = states.where("states.unread")
 
       # @param moment [Time] @return [ActiveRecord::Relation] of {State}: what has come, or come in, since
       def since(moment) = joined("messages", *tables).where(*scope).where(condition).where("messages.arrived_at > :since OR (states.surface_at > :since AND states.surface_at <= :now)", since: moment, now: @now)
@@ -51,7 +51,7 @@ module UpFront
       def groups
         return [] unless @view.group_by
 
-        Threads.catch_up if @view.group_by == "thread"
+        Threads.catch_up_soon if @view.group_by == "thread"
         key = GROUPS.fetch(@view.group_by)
         rows = joined(*tables, *key.tables).where(*scope).where(condition).joins(key.join.to_s).group(Arel.sql(group_key)).order(Arel.sql(key.order)).limit(MOST_GROUPS)
           .pluck(Arel.sql(group_key), Arel.sql("count(*)"), Arel.sql("sum(states.unread)"))
@@ -92,7 +92,7 @@ module UpFront
       GROUPS = {
         "sender" => By.new(key: "ifnull(messages.sender_key, '')", tables: %w[messages], order: "count(*) DESC, 1"),
         "day" => By.new(tables: %w[messages], order: "1 DESC"),
-        "thread" => By.new(key: "threads.thread", tables: %w[messages], order: "max(messages.arrived_at) DESC", join: "JOIN message_threads threads ON threads.message_id = states.message_id"),
+        "thread" => By.new(key: "ifnull(threads.thread, ' ' || states.message_id)", tables: %w[messages], order: "max(messages.arrived_at) DESC", join: "LEFT JOIN message_threads threads ON threads.message_id = states.message_id"),
         "label" => By.new(key: "ifnull(worn.label, '')", tables: [], order: "worn.label IS NULL, worn.label", join: "LEFT JOIN worn_labels worn ON worn.message_id = states.message_id"),
         "account" => By.new(key: "messages.account_key", tables: %w[messages], order: "1"),
         "priority" => By.new(key: State::PRIORITY, tables: %w[claims], order: "#{RANK} DESC")
@@ -103,7 +103,7 @@ module UpFront
       def within(relation, group)
         case @view.group_by
         when "label" then relation.where(group.empty? ? "NOT EXISTS (SELECT 1 FROM worn_labels worn WHERE worn.message_id = states.message_id)" : "states.message_id IN (SELECT message_id FROM worn_labels WHERE label = :group)", group: group)
-        when "thread" then relation.where("states.message_id IN (SELECT message_id FROM message_threads WHERE thread = ?)", group)
+        when "thread" then relation.where("states.message_id IN (SELECT message_id FROM message_threads WHERE thread = :group) OR states.message_id = :alone", group: group, alone: group[/\A (\d+)\z/, 1].to_i)
         else relation.where("#{group_key} = ?", group)
         end
       end

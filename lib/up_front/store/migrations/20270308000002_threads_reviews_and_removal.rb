@@ -23,7 +23,16 @@ class ThreadsReviewsAndRemoval < ActiveRecord::Migration[7.2]
     end
     add_column :states, :thread_word, :string
     %i[review_told_at review_from].each { add_column :views, _1, :datetime }
-    add_index :states, :message_id, where: "unread = 1 AND discarded_at IS NULL AND came <> 'quiet'", name: "index_states_unread"
+    add_index :states, :message_id, where: "unread AND discarded_at IS NULL AND came <> 'quiet'", name: "index_states_unread"
+    add_index :states, :keep_at_top, where: "keep_at_top", name: "index_states_kept"
+    add_index :states, :priority, where: "priority IS NOT NULL", name: "index_states_priority"
+    add_index :claims, :keep_at_top, where: "keep_at_top", name: "index_claims_kept"
+    add_index :claims, :priority
+    add_index :messages, :from_me, where: "from_me", name: "index_messages_mine"
+    add_index :messages, :has_attachment, where: "has_attachment = 1", name: "index_messages_with_files"
+    add_index :messages, %i[account_key arrived_at]
+    add_index :message_people, %i[message_id role key]
+    remove_index :message_people, :message_id
     add_index :states, :discarded_at, where: "discarded_at IS NOT NULL", name: "index_states_discarded"
   end
 end

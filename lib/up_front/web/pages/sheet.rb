@@ -35,11 +35,12 @@ module UpFront
 
         # The thread from the top down, as far as it is near this message.
         def thread
-          places = Store::Threads.around(@message.id)
+          whole = Store::Threads.around(@message.id)
+          places = whole.places
           own = places.index { |id, _| id == @message.id }
           near = places[[own - THREAD_NEAR, 0].max..own + THREAD_NEAR]
           rows = Row.of(Store::State.where(message_id: near.map(&:first)).to_a, @rulebook, @now).to_h { [_1.message.id, _1] }
-          {count: places.size, messages: near.map { |id, depth| rows.fetch(id).to_h.slice(:id, :sender, :subject, :arrived, :unread).merge(depth: depth, here: id == @message.id, place: Place.of(rows.fetch(id), @now)) }}
+          {count: whole.count, messages: near.map { |id, depth| rows.fetch(id).to_h.slice(:id, :sender, :subject, :arrived, :unread).merge(depth: depth, here: id == @message.id, place: Place.of(rows.fetch(id), @now)) }}
         end
 
         # @return [Array, nil] the text in pieces, where words of the rules are to be marked in it

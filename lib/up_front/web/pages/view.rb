@@ -65,7 +65,7 @@ module UpFront
                              end
           when "account" then Store::Account.all.map(&:name).find { Core::Text.fold(_1) == key } || key
           when "label" then key.empty? ? "No label" : key
-          when "thread" then Core::BaseSubject.new(Store::Message.joins("JOIN message_threads ON message_threads.message_id = messages.id").where(message_threads: {thread: key}).order(id: :desc).pick(:subject)).text.then { _1.empty? ? "(no subject)" : _1 }
+          when "thread" then Core::BaseSubject.new(Store::Threads.newest_subject(key)).text.then { _1.empty? ? "(no subject)" : _1 }
           else "#{Core::Words.sentence(key)} priority"
           end
         end
