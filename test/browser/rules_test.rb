@@ -40,7 +40,7 @@ class RulesTest < Minitest::Test
     assert_text "When the subject mentions “border”, “customs”, “held” or “zoll*” and (the sender is one of Couriers or it is the first mail with this sender): straight in, top priority, label Couriers, a chime"
     within("li", text: "Readings are for the record") { assert_text(/last word.*\d+ in 30 days, last/m) }
     fill_in "Find a rule", with: "evening newsletter"
-    assert_equal ["Newsletters once a day"], order
+    assert_seen(["Newsletters once a day"]) { order }
     fill_in "Find a rule", with: ""
     click_button "Duplicate Notes to myself"
     assert_selector("li", text: /Notes to myself \(2\)\s*off/)
@@ -81,7 +81,7 @@ class RulesTest < Minitest::Test
       assert_text(/to be read as number 1\? .* of last month’s messages would be decided differently/)
       click_button "Put it back"
     end
-    assert_equal [first, second, third], order.first(3)
+    assert_seen([first, second, third]) { order.first(3) }
     carry_up(third)
     within("[role=alertdialog]") do
       click_button "Show them"
@@ -89,7 +89,7 @@ class RulesTest < Minitest::Test
       click_button "Keep the move"
     end
     assert_text "Moved the rule “#{third}”."
-    assert_equal [third, first, second], order.first(3)
+    assert_seen([third, first, second]) { order.first(3) }
   end
 
   def test_a_rule_is_written_as_the_sentence_that_it_is
@@ -218,7 +218,7 @@ class RulesTest < Minitest::Test
     assert_field "Name", with: "An alarm among routine notices"
     assert_text "call-out"
     click_button "Save rule"
-    assert_equal "An alarm among routine notices", order.first
+    assert_seen("An alarm among routine notices") { order.first }
   end
 
   def test_a_rule_is_applied_to_mail_already_here_and_taken_back

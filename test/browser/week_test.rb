@@ -103,7 +103,7 @@ class WeekTest < Minitest::Test
     fill_in "Name", with: "Own"
     window("Own", "Tue").send_keys(:arrow_right) # Wednesday, then past it
     window("Own", "Wed").send_keys(:arrow_right)
-    assert_equal "Window Own, Thu, 09:00 to 12:00", page.evaluate_script("document.activeElement.ariaLabel")
+    assert_seen("Window Own, Thu, 09:00 to 12:00") { page.evaluate_script("document.activeElement.ariaLabel") }
     page.driver.browser.action.move_to(window("Own", "Thu").native, 0, 20).pointer_down(:left).move_by(across.to_i, 0).pointer_up(:left).perform
     assert_selector("[aria-label='Window Own, Fri, 09:00 to 12:00']")
     assert_no_selector("[aria-label^='Window Own, Thu']")

@@ -85,6 +85,15 @@ module BrowserHelper
     assert_selector("aside h1", text: subject)
   end
 
+  # Waits until what is seen is what is expected.
+  def assert_seen(expected)
+    page.document.synchronize { raise Capybara::ExpectationNotMet, "expected #{expected.inspect}" unless yield == expected }
+  rescue Capybara::ExpectationNotMet
+    assert_equal expected, yield
+  else
+    pass
+  end
+
   def press(*keys) = page.driver.browser.action.send_keys(*keys).perform
 
   def assert_accessible
