@@ -30,7 +30,7 @@ class ThreadsReviewsAndRemoval < ActiveRecord::Migration[7.2]
     add_index :claims, :priority
     add_index :messages, :from_me, where: "from_me", name: "index_messages_mine"
     add_index :messages, :has_attachment, where: "has_attachment = 1", name: "index_messages_with_files"
-    add_index :messages, %i[account_key arrived_at]
+    add_index :messages, :account_key
     add_index :message_people, %i[message_id role key]
     remove_index :message_people, :message_id
     add_index :states, :discarded_at, where: "discarded_at IS NOT NULL", name: "index_states_discarded"
