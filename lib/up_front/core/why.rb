@@ -29,6 +29,8 @@ module UpFront
 
       # @return [Array<Line>]
       def lines
+        return [own].compact if @state[:came] == "quiet" # no rule and no plan had a say
+
         [arrival, *@trace["rules"].select { _1["outcome"] == "matched" }.flat_map { spoken(_1) }, own, ending].compact
       end
 
@@ -78,7 +80,7 @@ module UpFront
       def own = (Line.new(before: "#{Words.sentence(Words.join(@state[:own], "and"))}, by you") if @state[:own]&.any?)
 
       def ending
-        moment = @trace["timing"].filter_map { waiting(_1) }.last or return
+        moment = (@trace["timing"].filter_map { waiting(_1) }.last if @state[:came] == "arrived") or return
         Line.new(time: @claim[:surface_at] && @near.moment(@claim[:surface_at]), before: moment)
       end
 

@@ -6,7 +6,7 @@ module UpFront
       # A message as lists show it.
       class Row
         # What a row needs of a message's columns: not its text, which may be long.
-        COLUMNS = %i[id account_id mailbox subject sender_name sender_key excerpt arrived_at has_attachment kind unreadable].freeze
+        COLUMNS = %i[id account_id mailbox subject sender_name sender_key excerpt arrived_at has_attachment kind unreadable from_me people].freeze
 
         CLAIMED = %i[message_id surface_at round held priority ink labels keep_at_top follow_up_at].freeze
 
@@ -90,7 +90,18 @@ module UpFront
           {subject_pieces: subject, excerpt_pieces: message.excerpt}.transform_values { @marking.pieces(_1) }.select { |_, pieces| pieces.any?(&:last) }
         end
 
-        def sender = message.sender_name.empty? ? "(no sender)" : message.sender_name
+        # Of mail that the owner sent, to whom: "to Ana Ferro and 2 more"
+        def sender
+          return sent_to if state.came == "quiet" && message.from_me && message.addresses("to").any?
+
+          message.sender_name.empty? ? "(no sender)" : message.sender_name
+        end
+
+        def sent_to
+          first, *others = message.addresses("to").map(&:shown)
+          "to #{first}#{" and #{others.size} more" if others.any?}"
+        end
+
         def subject = message.subject.strip.empty? ? "(no subject)" : message.subject
 
         # How it came: "straight in", "08:00 round", "let in", "window's end"
