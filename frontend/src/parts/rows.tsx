@@ -44,6 +44,7 @@ const useInk = (row: Row): InkStyle | undefined => {
 function Signs({ row }: { row: Row }) {
   return (
     <>
+      {row.fresh && <span className="pill new">new</span>}
       {row.kept && <VerticalAlignTop className="sign kept" titleAccess="Kept at top" />}
       {row.flagged && <Flag className="sign flagged" titleAccess="Flagged" />}
       {row.has_attachment && <AttachFile className="sign" titleAccess="Has an attachment" />}

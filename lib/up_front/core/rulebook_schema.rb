@@ -70,7 +70,7 @@ module UpFront
         none = ->(schema) { {"anyOf" => [schema, {"type" => "null"}]} }
         sort = object({"by" => {"enum" => View::SORTS}, "descending" => FLAG}, %w[by])
         object({"name" => NAME, "when" => ref("asked"), **View::FLAGS.to_h { [_1, FLAG] }, "accounts" => {"type" => "array", "items" => NAME}, "sort" => none.call(sort), "group_by" => none.call({"enum" => View::GROUPS}),
-                "badge" => {"enum" => View::BADGES}, "colour" => none.call(ref("colour")), "heading" => none.call(NAME), "key" => none.call({"enum" => (1..9).to_a}), "band" => none.call(band), "review" => {"type" => "array", "maxItems" => ReviewTimes::MOST, "items" => object({"days" => ref("days"), "at" => ref("time")}, ReviewTimes::KEYS)}}, View::REQUIRED)
+                "badge" => {"enum" => View::BADGES}, "mark" => none.call(NAME), "colour" => none.call(ref("colour")), "heading" => none.call(NAME), "key" => none.call({"enum" => (1..9).to_a}), "band" => none.call(band), "review" => {"type" => "array", "maxItems" => ReviewTimes::MOST, "items" => object({"days" => ref("days"), "at" => ref("time")}, ReviewTimes::KEYS)}}, View::REQUIRED)
       end
 
       def band = object({"limit" => {"type" => "integer", "minimum" => 1, "maximum" => View::MOST_IN_BAND}, **View::BAND.except("limit").transform_values { FLAG }})

@@ -9,8 +9,9 @@ module UpFront
       BADGES = %w[unread all none].freeze
       REQUIRED = %w[name when].freeze
       FLAGS = %w[discarded sent compact favourite opens_first].freeze
-      OPTIONAL = [*FLAGS, "accounts", "sort", "group_by", "badge", "colour", "heading", "key", "band", "review"].freeze
+      OPTIONAL = [*FLAGS, "accounts", "sort", "group_by", "badge", "mark", "colour", "heading", "key", "band", "review"].freeze
       COLOUR = /\A#\h{6}\z/
+      MOST_MARK = 2 # letters or signs; a mark is seen, not read
 
       # How a view stands on the Front. @!attribute limit [Integer] how many messages it shows at first
       # @!attribute leave_out [Boolean] whether what it shows is left out of what stands below it
@@ -22,7 +23,7 @@ module UpFront
       MOST_IN_BAND = 100
 
       # @!attribute review [ReviewTimes] when it calls for being gone through @!attribute band [Band, nil] where it stands on the Front @!attribute accounts [Array<String>] all where empty @!attribute sort [Hash] "by" and "descending"
-      attr_reader :name, :band, :review, :when, :accounts, :sort, :group_by, :badge, :colour, :heading, :key, :discarded, :sent, :compact, :favourite, :opens_first, :id
+      attr_reader :name, :band, :review, :when, :accounts, :sort, :group_by, :badge, :mark, :colour, :heading, :key, :discarded, :sent, :compact, :favourite, :opens_first, :id
 
       # @param accounts [Array<String>] those that there are @return [View, nil]
       def self.read(value, check, names, accounts: nil, id: nil)
@@ -33,7 +34,7 @@ module UpFront
           when: value.key?("when") ? Condition.read(value["when"], check.at("when"), names, state: true) : nil,
           accounts: read_accounts(value["accounts"], check.at("accounts"), accounts), sort: read_sort(value["sort"], check.at("sort")),
           group_by: value["group_by"]&.then { check.at("group_by").one_of(_1, GROUPS) }, badge: check.at("badge").one_of(value.fetch("badge", "unread"), BADGES),
-          colour: value["colour"]&.then { |given| given.to_s.match?(COLOUR) ? given : check.at("colour").refuse("a colour as #RRGGBB", given) },
+          mark: value["mark"]&.then { read_mark(_1, check.at("mark")) }, colour: value["colour"]&.then { |given| given.to_s.match?(COLOUR) ? given : check.at("colour").refuse("a colour as #RRGGBB", given) },
           review: ReviewTimes.read(value["review"] || [], check.at("review")), band: value["band"]&.then { read_band(_1, check.at("band")) }, heading: value["heading"]&.then { check.at("heading").filled(_1) }, key: value["key"]&.then { check.at("key").one_of(_1, (1..9).to_a) },
           **FLAGS.to_h { |flag| [flag.to_sym, value.key?(flag) ? check.at(flag).flag(value[flag]) : false] }
         }
@@ -55,6 +56,11 @@ module UpFront
         {"by" => by, "descending" => descending} if by
       end
 
+      def self.read_mark(value, check)
+        text = check.filled(value)&.strip or return
+        (text.grapheme_clusters.size > MOST_MARK) ? check.refuse("at most #{MOST_MARK} letters or signs", value) : text
+      end
+
       def self.read_band(value, check)
         check.object(value, optional: BAND.keys) or return
         given = BAND.merge(value)
@@ -63,7 +69,7 @@ module UpFront
         flags = given.except("limit").to_h { |key, flag| [key.to_sym, check.at(key).flag(flag)] }
         Band.new(limit: limit, **flags).freeze
       end
-      private_class_method :read_accounts, :read_sort, :read_band
+      private_class_method :read_accounts, :read_sort, :read_band, :read_mark
 
       def initialize(**parts)
         parts.each { |key, value| instance_variable_set(:"@#{key}", value) }
@@ -78,7 +84,7 @@ module UpFront
 
       # @return [Hash] as the file has it, defaults written out
       def to_h
-        {"name" => name, "when" => self.when.to_h, "accounts" => accounts, "sort" => sort, "group_by" => group_by, "badge" => badge, "colour" => colour, "heading" => heading, "key" => key, "band" => band&.to_h, "review" => review.to_a,
+        {"name" => name, "when" => self.when.to_h, "accounts" => accounts, "sort" => sort, "group_by" => group_by, "badge" => badge, "mark" => mark, "colour" => colour, "heading" => heading, "key" => key, "band" => band&.to_h, "review" => review.to_a,
          **FLAGS.to_h { [_1, public_send(_1)] }}
       end
     end

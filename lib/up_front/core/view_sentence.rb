@@ -18,7 +18,7 @@ module UpFront
       def view(view)
         body = view.to_h
         [holds(view), accounts(body["accounts"]), *FLAGS.filter_map { |flag, words| words if body[flag] }, order(body["sort"]), ("It is grouped by #{body["group_by"]}" if body["group_by"]), BADGES[body["badge"]],
-          ("Its colour is #{body["colour"]}" if body["colour"]), ("It stands under #{Quoting.name(body["heading"])}" if body["heading"]), ("Its digit is #{body["key"]}" if body["key"]), band(body["band"]), *calls(view.review)].compact.map { "#{_1}." }.join(" ")
+          ("Its mark is #{Quoting.text(body["mark"])}" if body["mark"]), ("Its colour is #{body["colour"]}" if body["colour"]), ("It stands under #{Quoting.name(body["heading"])}" if body["heading"]), ("Its digit is #{body["key"]}" if body["key"]), band(body["band"]), *calls(view.review)].compact.map { "#{_1}." }.join(" ")
       end
 
       def holds(view) = (view.when.to_h == {"all" => []}) ? ALL : "Mail where #{Sentence.condition(view.when)}"

@@ -48,6 +48,9 @@ module UpFront
         Done.new(words: words + anew.words, undo_id: undo_step(words, rows), result: result)
       end
 
+      # @return [Store::View] @raise [Impossible]
+      def saved_view(id) = Store::View.in_order.find_by(id: id) || raise(Impossible.new("That view is not there any more.", status: 404))
+
       # @param rows [Array<Hash>] trails of views @return [Done]
       def views_changed(words, rows, result: nil)
         Store::Shelf.turn_views

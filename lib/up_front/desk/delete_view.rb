@@ -7,7 +7,7 @@ module UpFront
       # @return [Done] @raise [Impossible]
       def call(id)
         transaction do
-          view = Store::View.in_order.find_by(id: id) or raise Impossible.new("That view is not there any more.", status: 404)
+          view = saved_view(id)
           view.update!(deleted_at: now)
           views_changed("Deleted the view “#{view.name}”. Its messages stay where they are.", [trail(view)])
         end

@@ -7,7 +7,7 @@ module UpFront
       # @return [Done] @raise [Impossible]
       def call(id)
         transaction do
-          view = Store::View.in_order.find_by(id: id) or raise Impossible.new("That view is not there any more.", status: 404)
+          view = saved_view(id)
           view.update!(gone_through_at: now)
           views_changed("Gone through “#{view.name}”. What comes from now on is marked new.", [trail(view)])
         end

@@ -15,6 +15,7 @@ module UpFront
           conversation = Store::Message.conversation(id)
           minded = Store::MindedThread.create!(message_id: id, word: word, at: now)
           rows = here(word, Store::State.where(message_id: conversation))
+          AnswerAlert.new(clock).answered(rows.map { _1["key"] }) if word == "muted"
           words = send(word, rows.size)
           event("changed", ids: conversation)
           Done.new(words: words, undo_id: undo_step(words, {"MindedThread" => [trail(minded, before: {"word" => nil})], "State" => rows}))

@@ -22,7 +22,7 @@ module UpFront
       private
 
       def existing(id, version)
-        view = Store::View.in_order.find_by(id: id) or raise Impossible.new("That view is not there any more.", status: 404)
+        view = saved_view(id)
         raise Impossible.new("This view was changed elsewhere since you opened it.", status: 409) if version && version != view.version
 
         view

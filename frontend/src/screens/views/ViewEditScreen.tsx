@@ -149,8 +149,17 @@ function Reach({ body, set }: { body: ViewBody; set: (part: Partial<ViewBody>) =
               change={(digit) => set({ key: digit ? Number(digit) : null })}
             />
           </div>
-          <div className="condition-line" role="group" aria-label="Colour of its mark">
+          <div className="condition-line" role="group" aria-label="Its mark">
             its mark
+            <input
+              className="slot-input mark"
+              aria-label="Its mark, a letter or a sign"
+              placeholder="none"
+              maxLength={8}
+              value={body.mark ?? ""}
+              onChange={(event) => set({ mark: event.target.value || null })}
+            />
+            in
             {COLOURS.map((colour) => (
               <button
                 key={colour}

@@ -68,7 +68,7 @@ export function ViewRows({
             style={{ transform: `translateY(${start - margin}px)` }}
           >
             {row ? (
-              <MessageRow row={row} to={`${place}/${row.id}`} selected={row.id === open} fresh={row.fresh} />
+              <MessageRow row={row} to={`${place}/${row.id}`} selected={row.id === open} />
             ) : (
               <div className="view-blank" aria-hidden />
             )}

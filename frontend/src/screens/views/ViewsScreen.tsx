@@ -87,6 +87,11 @@ function Tabs({ views, chosen }: { views: SavedView[]; chosen: number | undefine
                 aria-current={id === chosen ? "page" : undefined}
                 style={{ "--c": body.colour ?? "var(--tick)" } as React.CSSProperties}
               >
+                {body.mark && (
+                  <i className="view-mark" aria-hidden>
+                    {body.mark}
+                  </i>
+                )}
                 {body.name}
                 {due && <i className="due-mark">due</i>}
                 {typeof badge === "number" && badge > 0 && <b>{badge.toLocaleString("en")}</b>}

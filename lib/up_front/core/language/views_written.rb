@@ -22,7 +22,7 @@ module UpFront
         ASIDES = [
           *ViewSentence::FLAGS.map { |flag, words| says(words) { {flag => true} } }, *ViewSentence::BADGES.map { |badge, words| says(words) { {"badge" => badge} } },
           says("It looks in", Phrases.several(Phrases::NAME, Phrases::AND)) { {"accounts" => _1} }, says("It is sorted by", SORTED) { {"sort" => _1} },
-          says("It is grouped by", Phrases.one_of(View::GROUPS.to_h { [_1, _1] }, "what it is grouped by")) { {"group_by" => _1} }, says("Its colour is", COLOUR) { {"colour" => _1} },
+          says("It is grouped by", Phrases.one_of(View::GROUPS.to_h { [_1, _1] }, "what it is grouped by")) { {"group_by" => _1} }, says("Its mark is", Phrases::QUOTED) { {"mark" => _1} }, says("Its colour is", COLOUR) { {"colour" => _1} },
           says("It stands under", Phrases::NAME) { {"heading" => _1} }, says("Its digit is", Phrases::WHOLE) { {"key" => _1} }, says("It is a band of", BAND) { {"band" => _1} }, says("It calls on", CALL) { {"review" => [_1]} }
         ].reduce(:|)
 
