@@ -48,9 +48,9 @@ class FindAPITest < Minitest::Test
 
   def test_a_condition_of_the_written_language_is_heard_and_anything_may_become_a_view
     found = find("the subject mentions “loan” and it is on the Front")
-    assert_equal [["A loan"], "the subject mentions “loan” and it is on the Front"], [found["messages"].map { _1["subject"] }, found["heard"]]
+    assert_equal [["A loan"], "the subject mentions “loan” and it is on the Front", false], [found["messages"].map { _1["subject"] }, *found.values_at("heard", "for_rules")]
     plain = find("agreement \"loan agreement\"")
-    assert_equal [nil, {"fact" => "anywhere", "op" => "mentions_all", "value" => ["agreement*", "loan agreement"]}], plain.values_at("heard", "condition")
+    assert_equal [nil, {"fact" => "anywhere", "op" => "mentions_all", "value" => ["agreement*", "loan agreement"]}, true], plain.values_at("heard", "condition", "for_rules")
     id = ask(:post, "/views", {body: {name: "Found", when: plain["condition"], sent: true}})["id"]
     assert_equal plain["count"], ask(:get, "/views/#{id}")["count"]
     assert_equal [], find("the subject mentions")["messages"], "half a condition is words"

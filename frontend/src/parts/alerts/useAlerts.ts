@@ -55,6 +55,7 @@ export function useAlerts(open: (alert: Alert) => void) {
 
   const took = useCallback(() => void take().catch(() => undefined), [take]); // the stream says so when the server is gone
   useHear(["alert", "connection", "reload"], took);
+  useEffect(took, [took]); // the stream may have been heard before anybody here listened
   useEffect(() => {
     const own = new BroadcastChannel("up-front-alerts");
     channel.current = own;

@@ -105,7 +105,11 @@ export function FindScreen() {
         {page?.condition && page.of > 0 && (
           <div className="row-of">
             <Button onClick={() => void navigate("/views/new", { state: { when: page.condition } })}>Keep it as a view</Button>
-            <Button onClick={rule}>Make a rule of it</Button>
+            {page.for_rules ? (
+              <Button onClick={rule}>Make a rule of it</Button>
+            ) : (
+              <span className="quiet">No rule can be made of it: it asks how messages stand.</span>
+            )}
             <Button aria-expanded={tidying} onClick={() => setTidying(!tidying)}>
               Tidy …
             </Button>

@@ -25,7 +25,7 @@ module UpFront
         def to_h(offset: 0)
           return {lead: "Type to find mail.", count: 0, of: 0, messages: [], condition: nil, heard: nil} unless @typed.any?
 
-          {lead: lead, count: finding.count, of: whole, heard: heard && Core::Sentence.condition(heard), condition: heard ? heard.to_h : @typed.condition, messages: rows(offset)}
+          {lead: lead, count: finding.count, of: whole, heard: heard && Core::Sentence.condition(heard), condition: heard ? heard.to_h : @typed.condition, for_rules: for_rules?, messages: rows(offset)}
         end
 
         # Over what is found, so that each click narrows further. @return [Hash]
@@ -42,6 +42,9 @@ module UpFront
 
           Core::Condition.read(@typed.condition, Core::Check.new, @rulebook.names)
         end
+
+        # Whether a rule may ask the same: it decides when mail arrives, and how a message stands then is not known.
+        def for_rules? = heard.nil? || heard.leaves.none? { _1.fact.is_a?(Core::StateFact) }
 
         def whole = @whole ||= @narrowed.empty? ? finding.count : finding.whole.count
 
