@@ -27,10 +27,29 @@ class AccessTest < Minitest::Test
     assert_selector("h1", text: "Two folders are read")
     assert_accessible
     look_at_alerts_and_inks
+    look_at_a_view
+  end
+
+  # One that calls for being gone through, with a conversation beside it, tidied and asked why one is not in it.
+  def look_at_a_view
+    go("09:01")
+    visit "/views/2"
+    assert_text "Called for being gone through at 09:00."
+    first("a[data-row]").click
+    assert_selector("section[aria-label=Conversation]")
+    assert_accessible
+    visit "/views/2"
+    click_button "Tidy …"
+    assert_text "all that the view holds"
+    assert_accessible
+    click_button "Why is one not here?"
+    fill_in "Words of the message", with: "purchase"
+    assert_selector(".why-choice")
+    assert_accessible
   end
 
   def look_at_alerts_and_inks
-    {"alerts" => "Nothing that alerts is lost", "alerts/loud" => "opened within 5 min", "alerts/settings" => "The three loudnesses", "inks/Copper" => "wear the ink Copper", "views" => "Loans, unread", "views/new" => "Nothing is moved", "find?text=crate" => "messages found", "rules/inks" => "messages wear it"}.each do |path, words|
+    {"alerts" => "Nothing that alerts is lost", "alerts/loud" => "opened within 5 min", "alerts/settings" => "The three loudnesses", "inks/Copper" => "wear the ink Copper", "views" => "Loans, unread", "views/new" => "Nothing is moved", "views/2/edit" => "calls on", "find?text=crate" => "messages found", "find?text=it+was+discarded" => "until you empty it", "rules/inks" => "messages wear it"}.each do |path, words|
       visit "/#{path}"
       assert_text words
       assert_accessible
