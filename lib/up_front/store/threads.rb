@@ -53,9 +53,6 @@ module UpFront
       # @return [String] the name of a thread without a subject, which no subject folds to; and of a message that was not gone through yet
       def alone(id) = " #{id}"
 
-      # @param thread [String] @return [String, nil] the subject of its newest message
-      def newest_subject(thread) = Message.where(id: MessageThread.where(thread: thread).maximum(:message_id) || thread.to_i).pick(:subject)
-
       def call(ids)
         references = MessageReference.where(message_id: ids).pluck(:message_id, :reference).group_by(&:first)
         touched = Message.where(id: ids).order(:id).pluck(:id, :message_id, :subject).map { |id, message_id, subject| join(id, [message_id, *references.fetch(id, []).map(&:last)].compact, subject) }

@@ -266,6 +266,12 @@ function Shown({
       {pane === "why" && <WhyNot view={view} close={close} />}
       <Looks view={view} set={set} />
       {page && (view.body.group_by ? <Groups page={page} render={rows} /> : rows(undefined, page.count))}
+      {page?.more_groups && (
+        <p className="quiet">
+          There are more groups than the {page.groups.length.toLocaleString("en")} shown here. Group by nothing, or narrow the
+          view, to see every message.
+        </p>
+      )}
       {page?.count === 0 && <p className="quiet">Nothing fits this view now. What comes to fit it shows here by itself.</p>}
     </>
   );

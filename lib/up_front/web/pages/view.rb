@@ -18,7 +18,7 @@ module UpFront
         end
 
         # @return [Hash] how many there are, and the groups
-        def to_h = {count: count, unread: @query.unread, groups: groups, looks_at: looks_at, review: (review if @view.review.any? || gone_through_at)}
+        def to_h = {count: count, unread: @query.unread, groups: groups, more_groups: asked.size > Store::ViewQuery::MOST_GROUPS, looks_at: looks_at, review: (review if @view.review.any? || gone_through_at)}
 
         # @param offset [Integer] @param group [String, nil] @return [Hash] the rows from there on
         def page(offset, group: nil)
@@ -51,24 +51,27 @@ module UpFront
            gone_through: gone_through_at && @near.moment(gone_through_at), fresh: gone_through_at && @query.since(gone_through_at).count}
         end
 
+        def asked = @asked ||= @query.groups
+
         def groups
-          @query.groups.map { |group| {key: group.key, title: title(group.key), count: group.count, unread: group.unread} }
+          shown = asked.first(Store::ViewQuery::MOST_GROUPS)
+          newest = %w[sender thread].include?(@view.group_by) ? Store::Message.where(id: shown.map(&:newest)).pluck(:id, :sender_name, :subject).to_h { |id, *texts| [id, texts] } : {}
+          shown.map { |group| {key: group.key, title: title(group.key, *newest[group.newest]), count: group.count, unread: group.unread} }
         end
 
-        def title(key)
+        # @param sender [String, nil] @param subject [String, nil] of its newest message
+        def title(key, sender = nil, subject = nil)
           case @view.group_by
           when "day" then @near.day(Date.iso8601(key))
-          when "sender" then if key.empty?
-                               "No sender"
-                             else
-                               Store::Message.where(sender_key: key).order(id: :desc).pick(:sender_name).then { _1.to_s.empty? ? key : _1 }
-                             end
+          when "sender" then key.empty? ? "No sender" : named(sender, key)
           when "account" then Store::Account.all.map(&:name).find { Core::Text.fold(_1) == key } || key
           when "label" then key.empty? ? "No label" : key
-          when "thread" then Core::BaseSubject.new(Store::Threads.newest_subject(key)).text.then { _1.empty? ? "(no subject)" : _1 }
+          when "thread" then named(Core::BaseSubject.new(subject).text, "(no subject)")
           else "#{Core::Words.sentence(key)} priority"
           end
         end
+
+        def named(text, otherwise) = text.to_s.strip.empty? ? otherwise : text
 
         # "all accounts; without discarded mail; without mail that you sent"
         def looks_at
