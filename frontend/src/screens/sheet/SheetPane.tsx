@@ -44,7 +44,7 @@ function Head({ sheet }: { sheet: Sheet }) {
     <>
       <div className="meta">
         <div className="initials" aria-hidden>
-          {initials(sheet.sender)}
+          {initials(sender?.name ?? sheet.sender)}
         </div>
         <div className="people">
           <b>{sender?.name ?? sheet.sender}</b>{" "}

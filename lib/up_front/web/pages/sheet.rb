@@ -77,6 +77,9 @@ module UpFront
 
         def stale? = @claim.revision != @rulebook.revision
 
+        # Whether the rules had a say: they have none of what lies in Sent and the like.
+        def ruled? = @state.came != "quiet"
+
         # How each rule was read is worked out anew, while the rules are those that decided.
         def readings
           return [] if stale?
@@ -95,7 +98,7 @@ module UpFront
           state = {came: @state.came, let_in_at: @state.let_in_at, thread_word: @state.thread_word, surfaced: !held?, own: own}
           account = Core::Why.new(claim, state, @near)
           ids = @rulebook.rules.to_h { [_1.name, _1.id] }
-          {summary: account.summary, lines: account.lines.map { |line| line.to_h.merge(rule_id: ids[line.rule]) }, readings: readings, stale: stale?}
+          {summary: account.summary, lines: account.lines.map { |line| line.to_h.merge(rule_id: ids[line.rule]) }, readings: ruled? ? readings : [], stale: ruled? && stale?}
         end
       end
     end
