@@ -70,6 +70,12 @@ class FindAPITest < Minitest::Test
     ["quís", "signed loa", "yest", "january", "wor", "held"].each { |typed| hints(typed).each { |*, text| assert find(text)["heard"], text } }
   end
 
+  def test_bytes_that_are_no_text_are_just_text
+    paths = %w[find find/facets find/hints].product(["%FF", "loan%FF", "loan%00", "%E2%80%9Chalf", "%22loan&sender=%FF"])
+    assert_equal [200], paths.map { |path, text| get("/api/#{path}?text=#{text}").status }.uniq
+    assert_equal ["A loan"], ask(:get, "/find?text=a%FFloan")["messages"].map { _1["subject"] }
+  end
+
   def test_pages_go_through_all_that_is_found_without_doubling_any
     Store::SearchIndex.catch_up
     120.times { |n| take(subject: n.even? ? "Portolan #{n}" : "Chart #{n}", text: "portolan", date: clock.now - n) }

@@ -152,6 +152,14 @@ class ViewsAPITest < Minitest::Test
     assert_empty Store::Record.connection.select_values("PRAGMA foreign_key_check")
   end
 
+  def test_a_page_that_leaves_groups_out_says_so
+    make(name: "All", when: {all: []}, group_by: "day")
+    told = ->(**most) { Web::Pages::View.new(Store::Shelf.rulebook.views.first, Store::Shelf.rulebook, clock.now, **most).to_h.then { [_1[:groups].size, _1[:more_groups]] } }
+    days, more = told[]
+    assert_operator days, :>, 1
+    assert_equal [false, [days, false], [days - 1, true]], [more, told[most_groups: days], told[most_groups: days - 1]]
+  end
+
   def test_threads_group_a_view_and_stand_in_the_sheet
     first = take(subject: "Crate 9", id: "<c9@x>", date: clock.now - 7200)
     mine = take(subject: "Re: Crate 9", from: "wren@lanternquay.example", to: "b@c.example", mailbox: "Sent", id: "<c9b@x>", headers: ["In-Reply-To: <c9@x>"], date: clock.now - 3600)

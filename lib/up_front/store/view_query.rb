@@ -9,8 +9,6 @@ module UpFront
       SORTS = {
         "time" => "messages.arrived_at", "sender" => "messages.sender_name COLLATE NOCASE", "subject" => "messages.subject COLLATE NOCASE", "priority" => RANK, "size" => "messages.size", "follow_up" => "claims.follow_up_at"
       }.freeze
-      MOST_GROUPS = 1_000 # more than anybody reads; a page that leaves some out says so
-
       # @!attribute key [String] @!attribute count [Integer] @!attribute unread [Integer] @!attribute newest [Integer] a message of it
       Group = Struct.new(:key, :count, :unread, :newest, keyword_init: true)
 
@@ -47,13 +45,13 @@ module UpFront
       # @param ids [Array<Integer>] @return [Array<Integer>] those of them that it holds, in its order
       def among(ids) = ordered.where(message_id: ids).pluck(:message_id)
 
-      # @return [Array<Group>] the first to come first; one more than {MOST_GROUPS} where there are more
-      def groups
+      # @return [Array<Group>] the first to come first
+      def groups(most)
         return [] unless @view.group_by
 
         Threads.catch_up_soon if @view.group_by == "thread"
         key = GROUPS.fetch(@view.group_by)
-        rows = joined(*tables, *key.tables).where(*scope).where(condition).joins(key.join.to_s).group(Arel.sql(group_key)).order(Arel.sql(key.order)).limit(MOST_GROUPS + 1)
+        rows = joined(*tables, *key.tables).where(*scope).where(condition).joins(key.join.to_s).group(Arel.sql(group_key)).order(Arel.sql(key.order)).limit(most)
           .pluck(Arel.sql(group_key), Arel.sql("count(*)"), Arel.sql("sum(states.unread)"), Arel.sql("max(states.message_id)"))
         rows.map { |group, count, unread, newest| Group.new(key: group.to_s, count: count, unread: unread, newest: newest) }
       end

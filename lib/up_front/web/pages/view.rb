@@ -6,10 +6,11 @@ module UpFront
       # What a view shows: its messages a page at a time, its groups, and why a message is in it or not.
       class View
         PAGE = 100
-        COUNTED = 1_000_000
+        MOST_GROUPS = 1_000 # more than anybody reads; a page that leaves some out says so
 
-        # @param view [Core::View]
-        def initialize(view, rulebook, now)
+        # @param view [Core::View] @param most_groups [Integer]
+        def initialize(view, rulebook, now, most_groups: MOST_GROUPS)
+          @most_groups = most_groups
           @view = view
           @rulebook = rulebook
           @now = now
@@ -18,7 +19,7 @@ module UpFront
         end
 
         # @return [Hash] how many there are, and the groups
-        def to_h = {count: count, unread: @query.unread, groups: groups, more_groups: asked.size > Store::ViewQuery::MOST_GROUPS, looks_at: looks_at, review: (review if @view.review.any? || gone_through_at)}
+        def to_h = {count: count, unread: @query.unread, groups: groups, more_groups: asked.size > @most_groups, looks_at: looks_at, review: (review if @view.review.any? || gone_through_at)}
 
         # @param offset [Integer] @param group [String, nil] @return [Hash] the rows from there on
         def page(offset, group: nil)
@@ -51,10 +52,10 @@ module UpFront
            gone_through: gone_through_at && @near.moment(gone_through_at), fresh: gone_through_at && @query.since(gone_through_at).count}
         end
 
-        def asked = @asked ||= @query.groups
+        def asked = @asked ||= @query.groups(@most_groups + 1)
 
         def groups
-          shown = asked.first(Store::ViewQuery::MOST_GROUPS)
+          shown = asked.first(@most_groups)
           newest = %w[sender thread].include?(@view.group_by) ? Store::Message.where(id: shown.map(&:newest)).pluck(:id, :sender_name, :subject).to_h { |id, *texts| [id, texts] } : {}
           shown.map { |group| {key: group.key, title: title(group.key, *newest[group.newest]), count: group.count, unread: group.unread} }
         end

@@ -8,13 +8,16 @@ module UpFront
         def self.registered(app)
           app.get("/api/find") { json(searched.to_h(offset: params["offset"].to_i)) }
           app.get("/api/find/facets") { json(searched.facets) }
-          app.get("/api/find/hints") { json(hints: Pages::Hints.new(params["text"], rulebook, now).to_a) }
+          app.get("/api/find/hints") { json(hints: Pages::Hints.new(typed["text"], rulebook, now).to_a) }
           app.helpers Helpers
         end
 
         # What these routes share.
         module Helpers
-          def searched = Pages::Find.new(params["text"].to_s, params.slice(*Store::Finding::NARROWED), rulebook, now)
+          def searched = Pages::Find.new(typed["text"].to_s, typed.slice(*Store::Finding::NARROWED), rulebook, now)
+
+          # What was typed, with bytes that are no text as a sign that is none of anybody's words.
+          def typed = params.slice("text", *Store::Finding::NARROWED).transform_values { _1.to_s.scrub }
         end
       end
     end

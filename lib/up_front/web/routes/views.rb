@@ -26,7 +26,7 @@ module UpFront
           app.post("/api/views/:id/place") { |id| done Desk::MoveView.new(clock).call(id.to_i, to: given["to"]) }
           app.get("/api/views/:id") { |id| json(Pages::View.new(view(id), rulebook, now).to_h) }
           app.get("/api/views/:id/messages") do |id|
-            json(Pages::View.new(view(id), rulebook, now).page(params["offset"].to_i, group: params["group"]))
+            json(Pages::View.new(view(id), rulebook, now).page(params["offset"].to_i, group: params["group"]&.scrub))
           end
           app.get("/api/views/:id/why") { |id| json(Pages::View.new(view(id), rulebook, now).why(message(params["message"]).id)) }
           app.helpers Helpers

@@ -52,6 +52,7 @@ export function InWords({
     );
   };
   const leave = () => {
+    latest.current += 1; // a reading that is on its way is nobody's any more
     keep(undefined);
     setMisread(undefined);
     misreads(false);
