@@ -35,9 +35,10 @@ export const theme = createTheme({
           color: "var(--ink)",
           background: "var(--sheet)",
           whiteSpace: "nowrap",
+          transition: "none", // while colours fade from disabled to enabled, the words on them cannot be read
           "&:hover": { background: "var(--hair)" },
           "&.Mui-focusVisible": { outline: "2px solid var(--spruce)", outlineOffset: 2 },
-          "&.Mui-disabled": { color: "var(--faint)", opacity: 0.7 },
+          "&.Mui-disabled": { color: "var(--faint)", background: "var(--hair)", borderColor: "var(--line)" },
         },
         contained: {
           background: "var(--spruce)",
