@@ -64,7 +64,7 @@ class Bench
   def trying(figures, _database, _folder) = Trying.new(figures, OPENS, seed: @options[:seed]).call
 
   def reading(figures, _database, _folder)
-    rulebook = Store::Shelf.rulebook
+    rulebook = Store::CurrentRulebook.rulebook
     node = rulebook.rules.first.when
     counting = figures.median { Store::SQLReader.messages(node).count }
     figures.add("counting a condition over #{Store::Message.count} messages", counting * 1000, "ms", budget: "50 ms over 100,000")

@@ -35,7 +35,7 @@ class Viewing
 
   private
 
-  def rulebook = Store::Shelf.rulebook
+  def rulebook = Store::CurrentRulebook.rulebook
 
   def view(name, condition)
     view = Core::View.read({"name" => name, "when" => condition, "sent" => name == "answers I wait for"}, Core::Check.new, rulebook.names)
@@ -49,15 +49,15 @@ class Viewing
 
   def badges
     views = (1..BADGES).map { |number| {"name" => "View #{number}", "when" => CONDITIONS.values.fetch(1 + number % (CONDITIONS.size - 1))} }
-    Desk::ImportRulebook.new(Bench::OPENS).call(Store::Shelf.document.merge("views" => views))
+    Desk::ImportRulebook.new(Bench::OPENS).call(Store::CurrentRulebook.document.merge("views" => views))
     anew = @figures.median(5) do
-      Store::Tally.forget
-      Store::Tally.counts(rulebook, @now)
+      Store::BadgeCounts.forget
+      Store::BadgeCounts.counts(rulebook, @now)
     end
     @figures.add("#{BADGES} views' badges together, the first time", anew * 1000, "ms", budget: "500 ms")
     clock = Bench::Still.new(@now)
     ids = Store::State.where(unread: true).limit((RUNS + 1) * 10).pluck(:message_id)
-    @figures.add("kept current after ten messages were read", @figures.median(RUNS) { Desk::MarkRead.new(clock).call(ids.shift(10)) && Store::Tally.counts(rulebook, @now) } * 1000, "ms", budget: "500 ms")
+    @figures.add("kept current after ten messages were read", @figures.median(RUNS) { Desk::MarkRead.new(clock).call(ids.shift(10)) && Store::BadgeCounts.counts(rulebook, @now) } * 1000, "ms", budget: "500 ms")
   end
 
   # Tables that a question reads from end to end without any index, by SQLite's own account.

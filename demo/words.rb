@@ -5,7 +5,7 @@ module Demo
   class Words
     LOANS = [
       ["Chart of the mouth of the Tagus", 1641], ["The Sound at slack water", 1688], ["Harbour of Riga in ice", 1702], ["Coast from Danzig to Memel", 1655],
-      ["The Wadden shallows", 1719], ["Pilot's roll of the Minho", 1598], ["Soundings off Cape Espichel", 1733], ["The Elbe by night", 1761],
+      ["The Wadden shallows", 1719], ["Pilot's match_index of the Minho", 1598], ["Soundings off Cape Espichel", 1733], ["The Elbe by night", 1761],
       ["Northern passage, third attempt", 1613], ["Lantern rock and its two wrecks", 1780], ["Islands seen by few", 1624], ["The crooked firth", 1699],
       ["Atlas of a cautious captain", 1670], ["The ferryman's sketchbook", 1808], ["Portolan with a torn neck", 1571], ["Tides at the mill quay", 1794],
       ["A bay that moved", 1648], ["Whale road to Bergen", 1631], ["The widow's copy", 1752], ["Bar of Aveiro, four winters", 1743],

@@ -18,6 +18,7 @@ class DirectionTest < Minitest::Test
       module UpFront; module Core; end; end
       loader = Zeitwerk::Loader.new
       loader.push_dir("#{ROOT}/lib/up_front/core", namespace: UpFront::Core)
+      loader.collapse("#{ROOT}/lib/up_front/core/*/")
       loader.setup
       loader.eager_load
       UpFront::Core::Facts.all

@@ -7,8 +7,8 @@ class DifferencesTest < Minitest::Test
   include CoreHelper
 
   def claim(*rules, **fields) = rulebook(rules: rules).decide(mail(arrived_at: at("09:14"), **fields))
-  def near = Core::Near.new(LISBON, at("12:00"))
-  def told(before, after, **more) = Core::ClaimDifference.new(before, after, near, **more).changes.map { [_1.topic, _1.now, _1.was] }
+  def time_format = Core::TimeFormat.new(LISBON, at("12:00"))
+  def told(before, after, **more) = Core::ClaimDifference.new(before, after, time_format, **more).changes.map { [_1.topic, _1.now, _1.was] }
 
   PLAIN = [].freeze
 
@@ -48,12 +48,12 @@ class DifferencesTest < Minitest::Test
   end
 
   def test_every_need_asks_for_what_it_says
-    Core::Needs::ALL.each do |need|
+    Core::StartingRules::ALL.each do |need|
       given = need.questions.to_h { |asked| [asked.key, asked.given || {"people" => ["me"], "words" => ["loan"], "date" => "2027-04-01"}[asked.shape] || []] }
       assert_empty need.unanswered(given), need.title
       assert_empty faults(document(rules: [need.body(given)])), need.title
       assert_equal need.questions.reject { _1.given || _1.optional }.map(&:key), need.unanswered(need.questions.to_h { [_1.key, _1.given] })
     end
-    assert_nil Core::Needs.find("nothing")
+    assert_nil Core::StartingRules.find("nothing")
   end
 end

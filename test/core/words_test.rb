@@ -19,13 +19,13 @@ class WordsTest < Minitest::Test
   end
 
   def test_moments_are_said_the_shorter_the_nearer
-    near = Core::Near.new(LISBON, at("09:26"))
-    assert_equal ["10:30", "Mon 15:00", "12 Feb 08:00", "9 Dec 2026"], [at("10:30"), at("15:00", "2027-03-08"), at("08:00", "2027-02-12"), at("08:00", "2026-12-09")].map { near.moment(_1) }
-    assert_equal ["1 h 04 min", "4 min", "moments", "3 days 0 h"], [at("10:30"), at("09:30"), at("09:26"), at("09:26", "2027-03-12")].map { near.span(_1) }
+    time_format = Core::TimeFormat.new(LISBON, at("09:26"))
+    assert_equal ["10:30", "Mon 15:00", "12 Feb 08:00", "9 Dec 2026"], [at("10:30"), at("15:00", "2027-03-08"), at("08:00", "2027-02-12"), at("08:00", "2026-12-09")].map { time_format.moment(_1) }
+    assert_equal ["1 h 04 min", "4 min", "moments", "3 days 0 h"], [at("10:30"), at("09:30"), at("09:26"), at("09:26", "2027-03-12")].map { time_format.span(_1) }
   end
 
   def test_the_front_says_how_things_stand
-    say = ->(**given) { Core::Standing.front(now_count: 0, high: 0, others: 0, held: 0, next_words: "the 10:30 round", next_count: 0, **given) }
+    say = ->(**given) { Core::FrontLead.front(now_count: 0, high: 0, others: 0, held: 0, next_words: "the 10:30 round", next_count: 0, **given) }
     assert_equal ["Two messages need you now.", "Nine messages wait for the 10:30 round, two more for later."], say.call(now_count: 2, held: 11, next_count: 9)
     assert_equal ["One message needs you now, two more of high priority.", "Nothing needs you at once; one message of high priority."], [say.call(now_count: 1, high: 2), say.call(high: 1)].map(&:first)
     assert_equal ["Nothing needs you. The Front is clear.", "Nothing is held. The 10:30 round is next."], say.call
@@ -35,7 +35,7 @@ class WordsTest < Minitest::Test
   def why(*rules, came: "arrived", surfaced: true, **fields)
     claim = rulebook(rules: rules).decide(mail(**fields))
     Core::Why.new({trace: claim.trace, priority: claim.priority, labels: claim.labels, surface_at: claim.surface_at, held: claim.held, round: claim.round, arrived_at: claim.arrived_at},
-      {came: came, let_in_at: nil, surfaced: surfaced}, Core::Near.new(LISBON, at("12:00")))
+      {came: came, let_in_at: nil, surfaced: surfaced}, Core::TimeFormat.new(LISBON, at("12:00")))
   end
 
   def lines(why) = why.lines.map { [_1.time, "#{_1.before}#{_1.rule}#{_1.after}"] }

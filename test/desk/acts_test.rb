@@ -74,7 +74,7 @@ class ActsTest < Minitest::Test
   end
 
   def save(body, **more) = Desk::SaveRule.new(clock).call(body, **more)
-  def names = Store::Shelf.rulebook.rules.map(&:name)
+  def names = Store::CurrentRulebook.rulebook.rules.map(&:name)
 
   def test_a_rule_holds_for_held_mail_and_from_then_on
     set_up
@@ -98,7 +98,7 @@ class ActsTest < Minitest::Test
     changed = save(b.reload.body.merge("name" => "B2", "enabled" => false), id: b.id, version: b.version)
     assert_equal %w[A B2 C], names
     undo(changed)
-    assert_equal [%w[A B C], true], [names, Store::Shelf.rulebook.rules[1].enabled]
+    assert_equal [%w[A B C], true], [names, Store::CurrentRulebook.rulebook.rules[1].enabled]
     undo(Desk::DeleteRule.new(clock).call(b.id))
     assert_equal %w[A B C], names
     assert_equal %w[made undone changed undone undone].sort, Store::RuleVersion.where(rule_id: b.id).pluck(:act).sort
@@ -128,7 +128,7 @@ class ActsTest < Minitest::Test
   def test_a_rule_that_cannot_be_read_takes_no_other_with_it
     set_up(rules: [rule("A"), rule("B")])
     Store::Rule.first.update!(body: {"name" => "A", "when" => {"every" => []}})
-    Store::Shelf.forget
+    Store::CurrentRulebook.forget
     assert_equal %w[B], names
     save(rule("C"))
     assert_equal %w[C B], names
@@ -136,31 +136,31 @@ class ActsTest < Minitest::Test
 
   def test_a_rule_saved_under_an_older_form_is_still_read
     steps = {1 => ->(body) { body.merge("when" => {"all" => [body["when"]]}) }, 2 => ->(body) { body.merge("last_word" => true) }}
-    assert_equal({"name" => "A", "when" => {"all" => ["x"]}, "last_word" => true}, Core::RuleForms.today({"name" => "A", "when" => "x"}, 1, steps: steps, version: 3))
-    assert_equal({"name" => "A"}, Core::RuleForms.today({"name" => "A"}, 3, steps: steps, version: 3))
+    assert_equal({"name" => "A", "when" => {"all" => ["x"]}, "last_word" => true}, Core::RuleUpgrades.today({"name" => "A", "when" => "x"}, 1, steps: steps, version: 3))
+    assert_equal({"name" => "A"}, Core::RuleUpgrades.today({"name" => "A"}, 3, steps: steps, version: 3))
   end
 
   def bring(document) = Desk::ImportRulebook.new(clock).call(document)
 
   def test_a_whole_rulebook_is_brought_in_and_taken_back
     set_up(rules: [rule("A"), rule("B")])
-    before = Store::Shelf.document
+    before = Store::CurrentRulebook.document
     given = before.merge("rules" => [rule("C"), rule("b", then: {"priority" => "low"})], "labels" => before["labels"] + [{"name" => "New", "colour" => "#000000"}])
     assert_equal ["added: rule “C”", "changed: rule “b”", "removed: rule “A”", "added: label “New”"], Desk::ImportRulebook.new(clock).preview(given).map(&:to_s)
-    revision = Store::Shelf.rulebook.revision
+    revision = Store::CurrentRulebook.rulebook.revision
     done = bring(given)
-    assert_equal [%w[C b], 3], [names, Store::Shelf.document["labels"].size]
-    assert_operator Store::Shelf.rulebook.revision, :>, revision
+    assert_equal [%w[C b], 3], [names, Store::CurrentRulebook.document["labels"].size]
+    assert_operator Store::CurrentRulebook.rulebook.revision, :>, revision
     undo(done)
-    assert_equal before, Store::Shelf.document
-    assert_operator Store::Shelf.rulebook.revision, :>, revision + 1
+    assert_equal before, Store::CurrentRulebook.document
+    assert_operator Store::CurrentRulebook.rulebook.revision, :>, revision + 1
   end
 
   def test_a_round_trip_changes_nothing
     set_up(rules: [rule("A", unless: {"any" => []}, last_word: true)])
-    done = bring(Store::Shelf.document)
+    done = bring(Store::CurrentRulebook.document)
     assert_equal [nil, []], [done.undo_id, done.result]
-    moved = Store::Shelf.document.merge("rules" => [rule("B"), *Store::Shelf.document["rules"]])
+    moved = Store::CurrentRulebook.document.merge("rules" => [rule("B"), *Store::CurrentRulebook.document["rules"]])
     bring(moved)
     assert_equal ["moved: the order of the rules"], Desk::ImportRulebook.new(clock).preview(moved.merge("rules" => moved["rules"].reverse)).map(&:to_s)
   end

@@ -80,11 +80,11 @@ class DeskAlertsTest < Minitest::Test
     6.times { take(subject: "It is now #{_1}") }
     announce
     assert_equal [nil] + ["burst"] * 5, alerts.map(&:silenced_by)
-    near = Core::Near.new(Store::Shelf.rulebook.zone, clock.now)
-    assert_equal ["6 messages from Ana Ferro"], Web::Pages::Alert.of(taken.fresh, near).map { _1.to_h[:text] }
+    time_format = Core::TimeFormat.new(Store::CurrentRulebook.rulebook.zone, clock.now)
+    assert_equal ["6 messages from Ana Ferro"], Web::Pages::Alert.of(taken.fresh, time_format).map { _1.to_h[:text] }
     take(subject: "It is now, once more")
     announce
-    assert_equal "7 messages from Ana Ferro", Web::Pages::Alert.of([alerts[0]], near)[0].to_h[:text]
+    assert_equal "7 messages from Ana Ferro", Web::Pages::Alert.of([alerts[0]], time_format)[0].to_h[:text]
   end
 
   def test_sounds_are_hushed_by_the_switch_and_in_quiet_hours_and_the_alert_shows
@@ -105,7 +105,7 @@ class DeskAlertsTest < Minitest::Test
     announce
     clock.now = at("09:16")
     Desk::AnswerAlert.new(clock).opened([id])
-    assert_equal ["opened after 2 min", []], [Web::Pages::Alerts.new(Store::Shelf.rulebook, clock.now).journal[:days][0][:alerts][0][:became], Store::Alert.unanswered.to_a]
+    assert_equal ["opened after 2 min", []], [Web::Pages::Alerts.new(Store::CurrentRulebook.rulebook, clock.now).journal[:days][0][:alerts][0][:became], Store::Alert.unanswered.to_a]
   end
 
   def test_a_rule_is_made_quieter_step_by_step

@@ -22,7 +22,7 @@ class BringBackTest < Minitest::Test
     clock.now = at("11:00")
     Desk::Announce.new(clock).call
     assert_equal [[id], [id, id]], [on_front, announced]
-    section = Web::Pages::Front.new(Store::Shelf.rulebook, clock.now).to_h[:sections].first
+    section = Web::Pages::Front.new(Store::CurrentRulebook.rulebook, clock.now).to_h[:sections].first
     assert_equal ["Now", "put off 08:30: Ask Ana first"], [section[:title], section[:messages][0][:came]]
   end
 

@@ -13,8 +13,8 @@ class ByHandTest < Minitest::Test
     @id = take(subject: "A loan").id
   end
 
-  def row(id = @id) = Web::Pages::Row.of([Store::State.find(id)], Store::Shelf.rulebook, clock.now).first
-  def front = Web::Pages::Front.new(Store::Shelf.rulebook, clock.now).to_h
+  def row(id = @id) = Web::Pages::Row.of([Store::State.find(id)], Store::CurrentRulebook.rulebook, clock.now).first
+  def front = Web::Pages::Front.new(Store::CurrentRulebook.rulebook, clock.now).to_h
 
   def test_priority_by_a_step_each_and_back
     step = ->(by) { Desk::ChangePriority.new(clock, by).call([@id]) }
@@ -24,7 +24,7 @@ class ByHandTest < Minitest::Test
     assert_equal "high", row.priority
     Desk::Undo.new(clock).call(done.undo_id)
     assert_equal "top", row.priority
-    assert_equal ["Top priority, by you"], Web::Pages::Sheet.new(Store::Message.find(@id), Store::Shelf.rulebook, clock.now).to_h[:why][:lines].map { _1[:before] }.grep(/by you/)
+    assert_equal ["Top priority, by you"], Web::Pages::Sheet.new(Store::Message.find(@id), Store::CurrentRulebook.rulebook, clock.now).to_h[:why][:lines].map { _1[:before] }.grep(/by you/)
   end
 
   def test_always_for_this_sender_makes_a_rule_of_it

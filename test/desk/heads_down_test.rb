@@ -51,7 +51,7 @@ class HeadsDownTest < Minitest::Test
   end
 
   def test_planned_ahead_week_by_week
-    plan = Store::Shelf.document["plan"].merge("heads_down" => [{"name" => "Proofs", "days" => ["tue"], "from" => "10:00", "to" => "11:30"}])
+    plan = Store::CurrentRulebook.document["plan"].merge("heads_down" => [{"name" => "Proofs", "days" => ["tue"], "from" => "10:00", "to" => "11:30"}])
     waiting = take(subject: "Plain", date: at("09:10")).id
     Desk::SavePlan.new(clock).call(plan)
     assert_equal at("11:30"), Store::State.find(waiting).surface_at

@@ -9,7 +9,7 @@ class ProspectTest < Minitest::Test
 
   def setup
     super
-    Store::Roll.forget
+    Store::MatchIndex.forget
     @random = Random.new(Minitest.seed)
     @rules = RandomRules.new(@random, forward: [])
   end
@@ -33,15 +33,15 @@ class ProspectTest < Minitest::Test
 
   def others(rules) = rulebook(rules: rules, forward_to: [])
 
-  def replace_rules(rules) = Desk::ImportRulebook.new(clock).call(Store::Shelf.document.merge("rules" => rules))
+  def replace_rules(rules) = Desk::ImportRulebook.new(clock).call(Store::CurrentRulebook.document.merge("rules" => rules))
 
   def test_claims_without_texts_are_those_of_the_rules
     set_up
     mail = some_mail(15).to_h { [_1.id, _1.to_core] }
     seen = 5.times.sum do
       replace_rules(random_rulebook(6))
-      before, after = Store::Shelf.rulebook, others(random_rulebook(6))
-      prospect = Desk::Prospect.new(before, after.rules, touched: before.rules + after.rules, now: clock.now)
+      before, after = Store::CurrentRulebook.rulebook, others(random_rulebook(6))
+      prospect = Desk::RulesPreview.new(before, after.rules, touched: before.rules + after.rules, now: clock.now)
       prospect.items.each do |item|
         assert_same_claim before.decide(mail.fetch(item.id)), item.before
         assert_same_claim after.decide(mail.fetch(item.id)), item.after
@@ -54,12 +54,12 @@ class ProspectTest < Minitest::Test
     set_up
     first = take(from: "x@northgate.example")
     lenders = others([rule(when: leaf("from", "is", ["group:Lenders"]))]).rules.first
-    matching = ->(book) { Desk::Prospect.new(book, [lenders], touched: [lenders], now: clock.now).items.map(&:id) }
-    assert_equal [first.id], matching.call(Store::Shelf.rulebook)
+    matching = ->(book) { Desk::RulesPreview.new(book, [lenders], touched: [lenders], now: clock.now).items.map(&:id) }
+    assert_equal [first.id], matching.call(Store::CurrentRulebook.rulebook)
     second = take(from: "ana@casadomar.example")
     take(from: "me@elsewhere.example")
     take(from: "ana@casadomar.example", mailbox: "Sent")
-    assert_equal [first, second].map(&:id), matching.call(Store::Shelf.rulebook).sort
+    assert_equal [first, second].map(&:id), matching.call(Store::CurrentRulebook.rulebook).sort
   end
 
   def test_what_is_said_of_held_mail_is_what_then_happens
@@ -69,7 +69,7 @@ class ProspectTest < Minitest::Test
     bodies = [rule("In", when: leaf("subject", "mentions", ["loan"]), then: {"timing" => {"now" => true}}), rule("Never", when: leaf("subject", "mentions", ["lunch"]), then: {"timing" => {"off_front" => true}}),
       rule("Later", when: leaf("from", "is", ["p2@b.example"]), then: {"timing" => {"until" => {"days" => 1, "at" => "09:00"}}})].rotate(-1)
     after = others(bodies).rules
-    foreseen = Desk::Prospect.new(Store::Shelf.rulebook, after, touched: after, now: clock.now).held
+    foreseen = Desk::RulesPreview.new(Store::CurrentRulebook.rulebook, after, touched: after, now: clock.now).held
     assert_equal [2, 1, 0, 1], foreseen.to_a
     assert_equal "Two held messages would come in now, one held message would wait longer and one held message would never come in by itself.", foreseen.to_s
     done = replace_rules(bodies)

@@ -13,7 +13,7 @@ class TakeInTest < Minitest::Test
     assert_empty on_front
     clock.now = at("10:30")
     assert_equal [[id], []], [on_front, held]
-    assert_equal ["Mid", Store::Shelf.rulebook.revision], Store::Claim.find(id).then { [_1.round, _1.revision] }
+    assert_equal ["Mid", Store::CurrentRulebook.rulebook.revision], Store::Claim.find(id).then { [_1.round, _1.revision] }
   end
 
   def test_the_same_message_twice_is_one

@@ -14,9 +14,9 @@ class FollowedThreadsTest < Minitest::Test
   end
 
   def answer(number, subject: "Re: Lunch", to: "<l1@x>") = take(subject: subject, id: "<l#{number}@x>", headers: ["References: #{to}"])
-  def mind(word, id = @first.id) = Desk::MindThread.new(clock).call(id, word)
-  def row(message) = Web::Pages::Row.of([Store::State.find(message.id)], Store::Shelf.rulebook, clock.now).first.to_h
-  def why(message) = Web::Pages::Sheet.new(message, Store::Shelf.rulebook, clock.now).to_h[:why]
+  def mind(word, id = @first.id) = Desk::SetThreadPreference.new(clock).call(id, word)
+  def row(message) = Web::Pages::Row.of([Store::State.find(message.id)], Store::CurrentRulebook.rulebook, clock.now).first.to_h
+  def why(message) = Web::Pages::Sheet.new(message, Store::CurrentRulebook.rulebook, clock.now).to_h[:why]
 
   def test_what_is_followed_comes_straight_in_and_high_at_least
     assert_includes held, @first.id
@@ -29,7 +29,7 @@ class FollowedThreadsTest < Minitest::Test
     gone = answer(3, subject: "gone").id
     assert_includes Store::State.discarded.pluck(:message_id), gone
     Desk::Undo.new(clock).call(done.undo_id)
-    assert_equal [[second.id], nil], [on_front, Store::MindedThread.word(@first.id)]
+    assert_equal [[second.id], nil], [on_front, Store::ThreadPreference.word(@first.id)]
     refute_includes on_front, answer(4).id
   end
 
@@ -53,7 +53,7 @@ class FollowedThreadsTest < Minitest::Test
     alarm = answer(3, subject: "An alarm at lunch", to: "<l2@x>")
     assert_nil row(alarm)[:thread_word]
     mind("neither", second.id)
-    assert_equal [nil, nil], [Store::MindedThread.word(@first.id), row(answer(4))[:thread_word]]
+    assert_equal [nil, nil], [Store::ThreadPreference.word(@first.id), row(answer(4))[:thread_word]]
   end
 end
 

@@ -32,11 +32,11 @@ class FactColumnsTest < Minitest::Test
       loud = take(subject: "HELP me")
       take(subject: "please")
       condition = leaf("shouted", "is", true)
-      node = Core::Condition.read(condition, Core::Check.new, Store::Shelf.rulebook.names)
+      node = Core::Condition.read(condition, Core::Check.new, Store::CurrentRulebook.rulebook.names)
       assert_equal [Store::Message.first.id, loud.id], Store::SQLReader.messages(node).order(:id).pluck(:id)
       assert Core::Matcher.holds?(node, Core::Reading.new(loud.to_core))
       assert JSONSchemer.schema(Core::RulebookSchema.new.to_h).valid?(document(rules: [rule(when: condition)]))
-      assert_equal "flag", Web::Pages::Vocabulary.new(Store::Shelf.rulebook).to_h[:facts].find { _1[:name] == "shouted" }[:shape]
+      assert_equal "flag", Web::Pages::Vocabulary.new(Store::CurrentRulebook.rulebook).to_h[:facts].find { _1[:name] == "shouted" }[:shape]
       assert_equal "(its subject shouts)", Core::Sentence.condition(node)
     end
   end

@@ -9,14 +9,14 @@ class RollTest < Minitest::Test
 
   def setup
     super
-    Store::Roll.forget
+    Store::MatchIndex.forget
     set_up
   end
 
-  def roll = Store::Roll.at(clock.now)
-  def book = Store::Shelf.rulebook
+  def match_index = Store::MatchIndex.at(clock.now)
+  def book = Store::CurrentRulebook.rulebook
   def node(condition) = Core::Condition.read(condition, Core::Check.new, book.names)
-  def holding(condition) = roll.places_of(roll.bits(node(condition), book.standpoint)).map { roll.ids[_1] }
+  def holding(condition) = match_index.places_of(match_index.bits(node(condition), book.context)).map { match_index.ids[_1] }
 
   def test_it_answers_as_the_matcher_does
     mail = 12.times.map { |n| take(subject: RandomRules::WORDS[n % 7].tr("\n", " "), from: RandomRules::PEOPLE.grep(/\A\S+@/)[n % 3], id: "<#{n}@x>", headers: n.even? ? ["List-Id: <l>"] : []) }
@@ -56,20 +56,20 @@ class RollTest < Minitest::Test
   def test_days_are_local_and_old_mail_is_on_the_whole_roll_alone
     old = take(date: at("09:00", "2026-03-01")).id
     yesterday, today = take(date: at("23:50", "2027-03-08"), as_new: true).id, take(date: at("00:10")).id
-    recent = Store::Roll.at(clock.now)
+    recent = Store::MatchIndex.at(clock.now)
     assert_equal [[yesterday, today], [today]], [recent.ids, recent.places_of(recent.days_bits(1, LISBON, clock.now)).map { recent.ids[_1] }]
-    assert_equal [old, yesterday, today], Store::Roll.whole.ids
+    assert_equal [old, yesterday, today], Store::MatchIndex.whole.ids
     assert_equal [Date.new(2027, 3, 8), Date.new(2027, 3, 9)], recent.dates(LISBON)
     take(mailbox: "Sent")
-    assert_equal 2, roll.size
+    assert_equal 2, match_index.size
   end
 
   def test_bits_and_places_are_two_ways_of_saying_the_same
     5.times { take(id: "<#{_1}@x>") }
     [[], [0], [4], [0, 2, 4], [0, 1, 2, 3, 4]].each do |places|
-      bits = roll.bits_of(places)
-      assert_equal [places, places.size], [roll.places_of(bits), roll.count(bits)]
+      bits = match_index.bits_of(places)
+      assert_equal [places, places.size], [match_index.places_of(bits), match_index.count(bits)]
     end
-    assert_equal roll.everything, roll.bits_of([0, 1, 2, 3, 4])
+    assert_equal match_index.everything, match_index.bits_of([0, 1, 2, 3, 4])
   end
 end

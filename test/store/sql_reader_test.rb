@@ -22,7 +22,7 @@ class SQLReaderTest < Minitest::Test
   # The store's own writing is under test, so messages go in as values.
   def keep(mail, number)
     reading = Core::Reading.new(mail)
-    @values[Store::Intake.write(reading, account: Store::Account.first, digest: number.to_s, raw: "x", unreadable: false, names: Store::Shelf.rulebook.names)] = mail
+    @values[Store::Intake.write(reading, account: Store::Account.first, digest: number.to_s, raw: "x", unreadable: false, names: Store::CurrentRulebook.rulebook.names)] = mail
   end
 
   # Most of it in the index of words, the newest not yet.
@@ -55,7 +55,7 @@ class SQLReaderTest < Minitest::Test
     texts + people + others
   end
 
-  def agree(condition, names = Store::Shelf.rulebook.names)
+  def agree(condition, names = Store::CurrentRulebook.rulebook.names)
     check = Core::Check.new
     node = Core::Condition.read(condition, check, names)
     assert_empty check.faults

@@ -18,7 +18,7 @@ class StateTest < Minitest::Test
     @ids = live
     Desk::Announce.new(clock).call
     clock.now = at("09:40")
-    states, messages = Store::Standing.of(@ids, clock.now), Store::Message.to_core(@ids)
+    states, messages = Store::MessageStates.of(@ids, clock.now), Store::Message.to_core(@ids)
     @readings = @ids.to_h { [_1, Core::Reading.new(messages.fetch(_1), state: states.fetch(_1))] }
   end
 
@@ -48,7 +48,7 @@ class StateTest < Minitest::Test
   ].freeze
 
   def agree(condition)
-    node = Core::Condition.read(condition, check = Core::Check.new, Store::Shelf.rulebook.names, state: true)
+    node = Core::Condition.read(condition, check = Core::Check.new, Store::CurrentRulebook.rulebook.names, state: true)
     assert_empty check.faults
     expected = @readings.select { |_, reading| Core::Matcher.holds?(node, reading) }.keys
     assert_equal expected.sort, Store::Message.joins(:state, :claim).where(Store::SQLReader.new(clock.now).sql(node)).order(:id).pluck(:id) & @ids, condition.inspect
@@ -68,7 +68,7 @@ class StateTest < Minitest::Test
   end
 
   def test_what_is_asked_of_state_can_be_written_and_heard
-    names = Store::Shelf.rulebook.names
+    names = Store::CurrentRulebook.rulebook.names
     hear = ->(condition) { Core::Language.hear_condition(Core::Sentence.condition(Core::Condition.read(condition, Core::Check.new, names, state: true))) }
     whole = ->(condition) { Core::Condition.read(condition, Core::Check.new, names, state: true).to_h }
     LEAVES.flat_map { |given| [false, true].map { |denied| leaf(*given, not: denied) } }.each { |condition| assert_equal whole[condition], whole[hear[condition]], condition.inspect }
@@ -80,20 +80,20 @@ class StateTest < Minitest::Test
   # Each leaf as a view with its number; acts, arrivals and time in between.
   def test_badges_kept_current_are_those_that_one_would_count_anew
     views = LEAVES.each_with_index.map { |given, n| {"name" => "View #{n}", "when" => leaf(*given), "badge" => n.even? ? "all" : "unread", "sent" => n % 3 == 0, "discarded" => n % 5 == 0} }
-    Desk::ImportRulebook.new(clock).call(Store::Shelf.document.merge("views" => views))
+    Desk::ImportRulebook.new(clock).call(Store::CurrentRulebook.document.merge("views" => views))
     steps = [-> { clock.now += 600 }, -> { Desk::Announce.new(clock).call }, -> { acts(*[600, 1200, 40_000].map { clock.now + _1 }).sample(random: @random).call(@ids.sample(4, random: @random)) }, -> { @ids << take(subject: "A loan now", headers: ["References: <asked@x>"], from: "b@c.example").id },
-      -> { Desk::Undo.new(clock).call(Store::UndoStep.where(undone_at: nil).where.not("before LIKE '%View%'").last.id) }, -> { take(subject: "old", as_new: false, date: clock.now - 40 * 86_400) }, -> { Desk::MindThread.new(clock).call(@ids.sample(random: @random), "muted") }, -> { clock.now += 86_400 / 2 },
+      -> { Desk::Undo.new(clock).call(Store::UndoStep.where(undone_at: nil).where.not("before LIKE '%View%'").last.id) }, -> { take(subject: "old", as_new: false, date: clock.now - 40 * 86_400) }, -> { Desk::SetThreadPreference.new(clock).call(@ids.sample(random: @random), "muted") }, -> { clock.now += 86_400 / 2 },
       -> { Desk::Discard.new(clock).call(@ids.sample(2, random: @random)) && Desk::EmptyDiscarded.new(clock).call }]
     24.times do |turn|
-      Store::Tally.counts(Store::Shelf.rulebook, clock.now)
+      Store::BadgeCounts.counts(Store::CurrentRulebook.rulebook, clock.now)
       (turn < steps.size) ? steps[turn].call : steps.sample(random: @random).call
       @ids &= Store::Message.ids
-      assert_equal counted_anew, Store::Tally.counts(Store::Shelf.rulebook, clock.now), "after turn #{turn}"
+      assert_equal counted_anew, Store::BadgeCounts.counts(Store::CurrentRulebook.rulebook, clock.now), "after turn #{turn}"
     end
   end
 
   def counted_anew
-    rulebook = Store::Shelf.rulebook
+    rulebook = Store::CurrentRulebook.rulebook
     rulebook.views.to_h { |view| [view.id, Store::ViewQuery.new(view, clock.now, rulebook.zone).then { (view.badge == "all") ? _1.count : _1.unread }] }
   end
 

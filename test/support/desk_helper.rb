@@ -21,9 +21,9 @@ module DeskHelper
   def setup
     DeskHelper.database
     Store::Record.connection_pool.pin_connection!(true)
-    Store::Shelf.forget
-    Store::Tally.forget
-    Store::Writers.forget
+    Store::CurrentRulebook.forget
+    Store::BadgeCounts.forget
+    Store::SenderCounts.forget
     @clock = Fixed.new(at("09:14"), 1.0)
     super
   end

@@ -10,7 +10,7 @@ class RulesAPITest < Minitest::Test
 
   def setup
     super
-    Store::Roll.forget
+    Store::MatchIndex.forget
     set_up(rules: [rule("First", when: leaf("subject", "mentions", ["urgent"]), then: {"priority" => "top"}), rule("Second", when: leaf("to_list", "is", true), then: {"priority" => "low"})])
   end
 

@@ -95,7 +95,7 @@ class ViewsAPITest < Minitest::Test
     ask(:post, "/views/#{second}/place", {to: 0})
     assert_equal [second, first], ask(:get, "/views")["views"].map { _1["id"] }
     ask(:put, "/views/#{first}", {body: LOANS.merge("name" => "Renamed"), version: 1}, status: 409)
-    file = Store::Shelf.document
+    file = Store::CurrentRulebook.document
     ask(:delete, "/views/#{second}")
     Desk::ImportRulebook.new(clock).call(file)
     assert_equal %w[Second Loans], ask(:get, "/views")["views"].map { _1["body"]["name"] }
@@ -154,7 +154,7 @@ class ViewsAPITest < Minitest::Test
 
   def test_a_page_that_leaves_groups_out_says_so
     make(name: "All", when: {all: []}, group_by: "day")
-    told = ->(**most) { Web::Pages::View.new(Store::Shelf.rulebook.views.first, Store::Shelf.rulebook, clock.now, **most).to_h.then { [_1[:groups].size, _1[:more_groups]] } }
+    told = ->(**most) { Web::Pages::View.new(Store::CurrentRulebook.rulebook.views.first, Store::CurrentRulebook.rulebook, clock.now, **most).to_h.then { [_1[:groups].size, _1[:more_groups]] } }
     days, more = told[]
     assert_operator days, :>, 1
     assert_equal [false, [days, false], [days - 1, true]], [more, told[most_groups: days], told[most_groups: days - 1]]
@@ -201,7 +201,7 @@ class ViewsAPITest < Minitest::Test
   def test_a_thousand_are_gone_through_in_batches_and_taken_back_at_once
     Store::Record.transaction { 700.times { |n| take(subject: "Many #{n}", id: "<#{n}@many>") } }
     id = make(name: "Many", when: {fact: "subject", op: "mentions", value: ["many"]})
-    ids = Store::Chosen.ids(Store::ViewQuery.new(Store::Shelf.rulebook.views.first, clock.now, Store::Shelf.rulebook.zone).states)
+    ids = Store::BulkSelection.ids(Store::ViewQuery.new(Store::CurrentRulebook.rulebook.views.first, clock.now, Store::CurrentRulebook.rulebook.zone).states)
     act = Desk::Clear.new(clock)
     step, words = act.begin(ids)
     act.all(step, ids)

@@ -8,7 +8,7 @@ class WeekAPITest < Minitest::Test
 
   def setup
     super
-    Store::Roll.forget
+    Store::MatchIndex.forget
     set_up(rules: [rule("Now", when: leaf("subject", "mentions", ["urgent"]), then: {"timing" => {"now" => true}, "priority" => "high"}), rule("With First", when: leaf("to_list", "is", true), then: {"timing" => {"round" => "First"}})])
   end
 
@@ -68,7 +68,7 @@ class WeekAPITest < Minitest::Test
     custom_request("POST", "/api/calendars", {}, {:input => text, "CONTENT_TYPE" => "application/octet-stream"})
     found = JSON.parse(last_response.body)
     ask(:put, "/week", {plan: week["plan"].merge("days_off" => found["days_off"], "busy" => found["busy"])})
-    assert_equal [[{"words" => "3 April to 6 April", "name" => "Easter", "past" => false}], ["Meeting"]], [week["offs"], Store::Shelf.rulebook.plan.covered_by(at("08:40"))]
+    assert_equal [[{"words" => "3 April to 6 April", "name" => "Easter", "past" => false}], ["Meeting"]], [week["offs"], Store::CurrentRulebook.rulebook.plan.covered_by(at("08:40"))]
     custom_request("POST", "/api/calendars", {}, {:input => "nothing", "CONTENT_TYPE" => "application/octet-stream"})
     assert_equal 422, last_response.status
   end
@@ -82,7 +82,7 @@ class WeekAPITest < Minitest::Test
     path = File.join(FOLDER, "meetings.ics")
     File.write(path, calendar_of(["Team", "20270309T130000Z", "20270309T133000Z"]))
     assert_equal "Mail is held during one meeting of meetings.ics.", ask(:put, "/followed-calendar", {path: path})["words"]
-    covered = -> { Store::Shelf.rulebook.plan.covered_by(at("13:10")) + Store::Shelf.rulebook.plan.covered_by(at("15:10")) }
+    covered = -> { Store::CurrentRulebook.rulebook.plan.covered_by(at("13:10")) + Store::CurrentRulebook.rulebook.plan.covered_by(at("15:10")) }
     assert_equal ["Team"], covered.call
     File.write(path, calendar_of(["Later", "20270309T150000Z", "20270309T153000Z"]))
     File.utime(Time.at(1), Time.at(1), path)

@@ -9,7 +9,7 @@ module UpFront
       # A wrong use of the command; exit 2.
       class Usage < StandardError; end
 
-      REFUSALS = [Unusable, Core::Refused, Desk::Act::Impossible, Post::MailFile::NoMail, Post::Maildir::Unusable, Store::Database::Unusable, Web::Server::CannotStart].freeze
+      REFUSALS = [Unusable, Core::Refused, Desk::Act::Impossible, Post::MailFile::NoMail, Post::Maildir::Unusable, Store::Database::Unusable, Service::Server::CannotStart].freeze
 
       STANDARD_INPUT = "/dev/stdin" # what a bare "-" means; Thor would take it for an option
 
@@ -43,7 +43,7 @@ module UpFront
       def serve
         clock = options[:clock] ? Clock::Adjustable.new(options[:clock]) : Clock::System.new
         script = options[:script] && Post::Script.new(options[:script])
-        Web::Server.new(database: database, clock: clock, script: script, host: options[:host], port: options[:port].to_i).run
+        Service::Server.new(database: database, clock: clock, script: script, host: options[:host], port: options[:port].to_i).run
       end
 
       desc "import FILE…", "Bring in .eml and mbox files; goes on where it had stopped, doubles nothing"
@@ -146,7 +146,7 @@ module UpFront
       long_desc "Example: upfront export > rules.json"
       def export
         Store::Database.open(database)
-        document = Store::Shelf.document or raise Unusable, "Up Front does not know its owner yet; there is no rulebook to export."
+        document = Store::CurrentRulebook.document or raise Unusable, "Up Front does not know its owner yet; there is no rulebook to export."
         say JSON.pretty_generate(document)
       end
 

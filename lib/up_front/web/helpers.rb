@@ -9,7 +9,7 @@ module UpFront
 
       # @return [Core::Rulebook]
       def rulebook
-        @rulebook ||= Store::Shelf.rulebook || halt_problem(409, "Up Front does not know its owner yet.")
+        @rulebook ||= Store::CurrentRulebook.rulebook || halt_problem(409, "Up Front does not know its owner yet.")
       end
 
       # json(rows: […]) or json({…}, status: 201)

@@ -10,22 +10,22 @@ module UpFront
         HUSHED = {"switch" => "sounds were off", "quiet_hours" => "quiet hours"}.freeze
 
         # @param alerts [Array<Store::Alert>] @return [Array<Alert>]
-        def self.of(alerts, near)
+        def self.of(alerts, time_format)
           messages = Store::Message.where(id: alerts.map(&:message_id)).select(*Row::COLUMNS).index_by(&:id)
           rules = Store::Rule.in_order.pluck(:id).to_set
-          alerts.map { new(_1, messages.fetch(_1.message_id), near, rules) }
+          alerts.map { new(_1, messages.fetch(_1.message_id), time_format, rules) }
         end
 
-        def initialize(alert, message, near, rules)
+        def initialize(alert, message, time_format, rules)
           @alert = alert
           @message = message
-          @near = near
+          @time_format = time_format
           @rules = rules
         end
 
         def to_h
           {id: @alert.id, message_id: @alert.message_id, level: @alert.level, text: text, rule: @alert.rule, rule_id: (@alert.rule_id if @rules.include?(@alert.rule_id)), sender: sender, subject: @message.subject,
-           at: @near.moment(@alert.at), sound: @alert.hushed_by ? nil : Alert.sound(@alert.level, @alert.sound), desktop: @alert.desktop, calls: @alert.calls, became: became, opened: !@alert.opened_at.nil?, silenced: !@alert.silenced_by.nil?}
+           at: @time_format.moment(@alert.at), sound: @alert.hushed_by ? nil : Alert.sound(@alert.level, @alert.sound), desktop: @alert.desktop, calls: @alert.calls, became: became, opened: !@alert.opened_at.nil?, silenced: !@alert.silenced_by.nil?}
         end
 
         # @return [String, nil] where its sound is found; a name that nobody knows sounds as its loudness does
@@ -61,7 +61,7 @@ module UpFront
         def became
           return "silent: #{SILENCED.fetch(@alert.silenced_by)}" if @alert.silenced_by
 
-          [("without its sound: #{HUSHED.fetch(@alert.hushed_by)}" if @alert.hushed_by), ("called #{Core::Words.count(@alert.calls, "time")}" if @alert.calls > 1), ending].compact.join(", ")
+          [("without its sound: #{HUSHED.fetch(@alert.hushed_by)}" if @alert.hushed_by), ("called #{Core::English.count(@alert.calls, "time")}" if @alert.calls > 1), ending].compact.join(", ")
         end
 
         def ending

@@ -11,7 +11,7 @@ module UpFront
         def initialize(rulebook, now)
           @rulebook = rulebook
           @now = now
-          @near = Core::Near.new(rulebook.zone, now)
+          @time_format = Core::TimeFormat.new(rulebook.zone, now)
         end
 
         # @param before [Integer, nil] the cursor: only those entered before that one
@@ -19,7 +19,7 @@ module UpFront
           alerts = Store::Alert.order(id: :desc).then { before ? _1.where(id: ...before) : _1 }.limit(PAGE + 1).to_a
           more = alerts.size > PAGE
           alerts = alerts.first(PAGE)
-          days = alerts.group_by { @rulebook.zone.date(_1.at.to_time) }.map { |date, some| {title: @near.today_or_day(date), alerts: Alert.of(some, @near).map(&:to_h)} }
+          days = alerts.group_by { @rulebook.zone.date(_1.at.to_time) }.map { |date, some| {title: @time_format.today_or_day(date), alerts: Alert.of(some, @time_format).map(&:to_h)} }
           {lead: lead, days: days, next_before: (alerts.last.id if more)}
         end
 
@@ -48,10 +48,10 @@ module UpFront
         def lead
           today = Store::Alert.where("at >= ?", @rulebook.zone.instant(@rulebook.zone.date(@now), 0))
           calling = Store::Alert.standing(@now).count
-          return "#{Core::Words.sentence(Core::Words.count(calling, "call-out"))} #{(calling == 1) ? "waits" : "wait"} for an answer." if calling.positive?
+          return "#{Core::English.sentence(Core::English.count(calling, "call-out"))} #{(calling == 1) ? "waits" : "wait"} for an answer." if calling.positive?
 
           count = today.where(silenced_by: nil).count
-          count.zero? ? "No alert today." : "#{Core::Words.sentence(Core::Words.count(count, "alert"))} today, #{Core::Words.count(today.where.not(opened_at: nil).count, "of them", "of them")} opened."
+          count.zero? ? "No alert today." : "#{Core::English.sentence(Core::English.count(count, "alert"))} today, #{Core::English.count(today.where.not(opened_at: nil).count, "of them", "of them")} opened."
         end
 
         def loud_lead(figures)

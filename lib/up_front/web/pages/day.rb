@@ -15,12 +15,12 @@ module UpFront
           @zone = rulebook.zone
           @now = now
           @date = @zone.date(now)
-          @near = Core::Near.new(@zone, now)
+          @time_format = Core::TimeFormat.new(@zone, now)
           @start, @ending = @zone.instant(@date, 0), @zone.instant(@date + 1, 0)
         end
 
         def to_h
-          {date: @date.iso8601, title: title, next_round: next_round, now: @zone.minutes(@now), now_words: @near.moment(@now),
+          {date: @date.iso8601, title: title, next_round: next_round, now: @zone.minutes(@now), now_words: @time_format.moment(@now),
            first_hour: [FIRST_HOUR, @zone.local(@now).hour].min, last_hour: [LAST_HOUR, @zone.local(@now).hour + 1].max,
            windows: windows, rounds: rounds, arrivals: arrivals, held: Store::State.held(@now).count}
         end
@@ -28,11 +28,11 @@ module UpFront
         private
 
         # The column is narrow: a long day loses some letters of its name rather than the date.
-        def title = @near.day(@date).then { |words| (words.size > LONGEST_TITLE) ? @date.strftime("%a %-d %B") : words }
+        def title = @time_format.day(@date).then { |words| (words.size > LONGEST_TITLE) ? @date.strftime("%a %-d %B") : words }
 
         def next_round
           stop = @plan.next_stop(@now + 1) or return "No rounds in the plan"
-          (stop.at <= @ending) ? "Next round in #{@near.span(stop.at)}" : "Next round #{@near.moment(stop.at)}"
+          (stop.at <= @ending) ? "Next round in #{@time_format.span(stop.at)}" : "Next round #{@time_format.moment(stop.at)}"
         end
 
         def windows
@@ -44,7 +44,7 @@ module UpFront
         def rounds
           @plan.stops_on(@date).map do |stop|
             done = stop.at <= @now
-            {name: stop.round.name, at: stop.at.iso8601, minute: @zone.minutes(stop.at), time: @near.moment(stop.at), done: done, count: count(stop)}
+            {name: stop.round.name, at: stop.at.iso8601, minute: @zone.minutes(stop.at), time: @time_format.moment(stop.at), done: done, count: count(stop)}
           end
         end
 

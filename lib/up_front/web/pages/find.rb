@@ -18,7 +18,7 @@ module UpFront
           @narrowed = narrowed
           @rulebook = rulebook
           @now = now
-          @near = Core::Near.new(rulebook.zone, now)
+          @time_format = Core::TimeFormat.new(rulebook.zone, now)
         end
 
         # @param offset [Integer] of the first to show
@@ -61,8 +61,8 @@ module UpFront
         def lead
           return "Nothing in all your mail fits that." if whole.zero?
 
-          words = "#{Core::Words.sentence(Core::Words.count(finding.count, "message"))} found"
-          (finding.count < whole) ? "#{words}, of #{Core::Words.count(whole, "message")}." : "#{words}."
+          words = "#{Core::English.sentence(Core::English.count(finding.count, "message"))} found"
+          (finding.count < whole) ? "#{words}, of #{Core::English.count(whole, "message")}." : "#{words}."
         end
 
         def facet(key)
@@ -78,7 +78,7 @@ module UpFront
 
         def shown(row, body)
           excerpt = around(body) || row.message.excerpt
-          row.plain.merge(because: "#{@near.moment(row.message.arrived_at)} · #{Place.of(row, @now)}", subject_pieces: marking.pieces(row.subject), excerpt: excerpt, excerpt_pieces: marking.pieces(excerpt))
+          row.plain.merge(because: "#{@time_format.moment(row.message.arrived_at)} · #{Place.of(row, @now)}", subject_pieces: marking.pieces(row.subject), excerpt: excerpt, excerpt_pieces: marking.pieces(excerpt))
         end
 
         def marking = @marking ||= Core::Marking.new(heard ? Core::Marking.sought(heard) : @typed.patterns)

@@ -18,7 +18,7 @@ module UpFront
         def initialize(rulebook, now, before: nil)
           @rulebook = rulebook
           @now = now
-          @near = Core::Near.new(rulebook.zone, now)
+          @time_format = Core::TimeFormat.new(rulebook.zone, now)
           @before = before
         end
 
@@ -40,13 +40,13 @@ module UpFront
           high = rows.count { _1.priority == "high" && !_1.now_because }
           first = Store::State.held(@now).minimum(:surface_at)
           count = first ? Store::State.held(@now).where(surface_at: first).count : 0
-          Core::Standing.front(now_count: urgent, high: high, others: rows.size - urgent, held: held, next_words: next_words(first), next_count: count)
+          Core::FrontLead.front(now_count: urgent, high: high, others: rows.size - urgent, held: held, next_words: next_words(first), next_count: count)
         end
 
         # "the 10:30 round", or for what waits for a moment of its own, that moment
         def next_words(first)
           stop = @rulebook.plan.next_stop(first || @now + 1)
-          (first.nil? || stop&.at == first) ? stop && @near.round(stop.at) : @near.moment(first)
+          (first.nil? || stop&.at == first) ? stop && @time_format.round(stop.at) : @time_format.moment(first)
         end
 
         # What calls for attention now; then the person's bands; then everything else, what came today by how it came,
@@ -54,7 +54,7 @@ module UpFront
         def sections
           now, rest = rows.partition(&:now_because)
           bands, rest = bands(rest)
-          today, earlier = rest.partition { @near.today?(_1.state.surface_at) }
+          today, earlier = rest.partition { @time_format.today?(_1.state.surface_at) }
           first = section("now", "Now", now).tap { _1.most = Desk::AlertSettings.now["now_most"] }
           [first, *bands, *today_sections(today), *earlier_sections(earlier)].reject { _1.rows.empty? && !(_1.view && !_1.view.band.fold_when_empty) }
         end
@@ -81,7 +81,7 @@ module UpFront
         def reviews
           views = @rulebook.views.select { _1.review.any? }
           rows = Store::View.where(id: views.map(&:id)).index_by(&:id)
-          due = views.select { |view| rows[view.id]&.review_standing(view.review, @rulebook.plan, @now)&.due }
+          due = views.select { |view| rows[view.id]&.review_status(view.review, @rulebook.plan, @now)&.due }
           due.map { {id: _1.id, name: _1.name, count: Store::ViewQuery.new(_1, @now, @rulebook.zone).count} }
         end
 
@@ -96,14 +96,14 @@ module UpFront
         def today_sections(rows)
           straight, came = rows.partition { _1.straight? || _1.state.let_in_at }
           rounds = came.group_by { [_1.state.surface_at, _1.claim.round] }.sort_by { |(at, _), _| -at.to_f }.map do |(at, round), group|
-            section("at-#{at.to_i}", round ? "Came with #{@near.round(at)}" : "Came in at #{@near.moment(at)}", group)
+            section("at-#{at.to_i}", round ? "Came with #{@time_format.round(at)}" : "Came in at #{@time_format.moment(at)}", group)
           end
           [section("straight", "Straight in today", straight), *rounds]
         end
 
         def earlier_sections(rows)
           rows.group_by { @rulebook.zone.date(_1.state.surface_at) }.sort_by { |date, _| -date.jd }
-            .map { |date, group| section("day-#{date.iso8601}", "From #{@near.day(date)}", group) }
+            .map { |date, group| section("day-#{date.iso8601}", "From #{@time_format.day(date)}", group) }
         end
       end
     end

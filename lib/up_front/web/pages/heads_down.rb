@@ -10,7 +10,7 @@ module UpFront
         def initialize(rulebook, now)
           @rulebook = rulebook
           @now = now
-          @near = Core::Near.new(rulebook.zone, now)
+          @time_format = Core::TimeFormat.new(rulebook.zone, now)
         end
 
         def to_h = {active: active, through: through, choices: choices, planned: @rulebook.plan.quiet.map { {name: _1.name, words: planned(_1.span)} }}
@@ -20,7 +20,7 @@ module UpFront
           stretch = Store::HeadsDown.of(@rulebook.plan, @now).covering(@now) or return
           ending = Store::HeadsDown.of(@rulebook.plan, @now).after(@now)
           own = Store::HeadsDown.running(@now).order(:id).last
-          {until: ending.iso8601, words: "until #{@near.moment(ending)}", left: @near.span(ending), reason: own&.reason, planned: own.nil?, waiting: Store::State.held(@now).where(surface_at: stretch.end).count}
+          {until: ending.iso8601, words: "until #{@time_format.moment(ending)}", left: @time_format.span(ending), reason: own&.reason, planned: own.nil?, waiting: Store::State.held(@now).where(surface_at: stretch.end).count}
         end
 
         private
@@ -30,11 +30,11 @@ module UpFront
 
         def choices
           stop = @rulebook.plan.next_stop(@now + 60)
-          round = (stop && (stop.at - @now) <= Desk::GoHeadsDown::LONGEST) ? [{words: "until #{@near.round(stop.at)}", until: stop.at.iso8601}] : []
-          round + SPANS.map { |minutes| {words: "for #{minutes} min, until #{@near.moment(@now + minutes * 60)}", until: (@now + minutes * 60).iso8601} }
+          round = (stop && (stop.at - @now) <= Desk::GoHeadsDown::LONGEST) ? [{words: "until #{@time_format.round(stop.at)}", until: stop.at.iso8601}] : []
+          round + SPANS.map { |minutes| {words: "for #{minutes} min, until #{@time_format.moment(@now + minutes * 60)}", until: (@now + minutes * 60).iso8601} }
         end
 
-        def planned(span) = "#{Core::Words.days(span.days)}, #{Core::Clockface.of(span.from)} to #{Core::Clockface.of(span.to)}"
+        def planned(span) = "#{Core::English.days(span.days)}, #{Core::Clockface.of(span.from)} to #{Core::Clockface.of(span.to)}"
       end
     end
   end

@@ -13,7 +13,7 @@ module UpFront
           @rulebook = rulebook
           @plan = rulebook.plan
           @now = now
-          @near = Core::Near.new(rulebook.zone, now)
+          @time_format = Core::TimeFormat.new(rulebook.zone, now)
           @states = Store::State.held(now).order(Arel.sql("surface_at IS NULL, surface_at, message_id DESC")).limit(MOST).to_a
           @count = Store::State.held(now).count
         end
@@ -33,26 +33,26 @@ module UpFront
 
         # "back Wed 08:00, or when answered: Ask Joost first"
         def back(state)
-          "back #{@near.moment(state.surface_at)}#{", or when answered" if state.back_when_answered}#{": #{state.put_off_reason}" if state.put_off_reason}"
+          "back #{@time_format.moment(state.surface_at)}#{", or when answered" if state.back_when_answered}#{": #{state.put_off_reason}" if state.put_off_reason}"
         end
 
         # @return [Array<Hash>] words and at
         def rounds
           stops = []
           stops << @plan.next_stop((stops.last&.at || @now) + 1) while stops.size < ROUNDS && (stops.empty? || stops.last)
-          stops.compact.map { |stop| {words: @near.round(stop.at).delete_prefix("the "), at: stop.at.iso8601} }
+          stops.compact.map { |stop| {words: @time_format.round(stop.at).delete_prefix("the "), at: stop.at.iso8601} }
         end
 
         def lead
           return "Nothing is held." if @count.zero?
 
-          "#{Core::Words.sentence(Core::Words.count(@count, "message"))} #{(@count == 1) ? "waits" : "wait"}. Nothing else does."
+          "#{Core::English.sentence(Core::English.count(@count, "message"))} #{(@count == 1) ? "waits" : "wait"}. Nothing else does."
         end
 
         def group(at, round, rows)
           trace = Store::Claim.where(message_id: rows.map { _1.message.id }).pluck(:message_id, :trace).to_h
           {
-            key: at ? at.to_i.to_s : "never", title: title(at, round), wait: at && "in #{@near.span(at)}", count: rows.size,
+            key: at ? at.to_i.to_s : "never", title: title(at, round), wait: at && "in #{@time_format.span(at)}", count: rows.size,
             messages: rows.sort_by(&:rank).map { |row| row.to_h.merge(because: because(trace.fetch(row.message.id))) }
           }
         end
@@ -60,7 +60,7 @@ module UpFront
         def title(at, round)
           return "No moment to come in" unless at
 
-          round ? Core::Words.sentence(@near.round(at)) : "Until #{@near.moment(at)}"
+          round ? Core::English.sentence(@time_format.round(at)) : "Until #{@time_format.moment(at)}"
         end
 
         # "Night window", or the rule that put it off
@@ -69,7 +69,7 @@ module UpFront
           return "by rule #{rule}" if rule
 
           windows = trace["timing"].filter_map { _1[/\Acovered by (?:window (.+)|(a day off))\z/m] && (($1) ? "#{$1} window" : $2) }
-          Core::Words.join(windows, "and")
+          Core::English.join(windows, "and")
         end
       end
     end

@@ -41,7 +41,7 @@ module UpFront
           return [] if typed.size < 2
 
           groups = @rulebook.document.fetch("groups", []).select { Core::Text.fold(_1["name"]).start_with?(typed) }.first(MOST_OF_KIND).map { |group| hint("person", "One of #{group["name"]}", leaf("from", ["group:#{group["name"]}"])) }
-          groups + Store::Writers.like(typed, MOST_PEOPLE).map { |writer| hint("person", "#{writer.name.empty? ? writer.key : writer.name} · #{writer.key}", leaf("from", [writer.key])) }
+          groups + Store::SenderCounts.like(typed, MOST_PEOPLE).map { |writer| hint("person", "#{writer.name.empty? ? writer.key : writer.name} · #{writer.key}", leaf("from", [writer.key])) }
         end
 
         def named(fact, kind)
@@ -66,7 +66,7 @@ module UpFront
           return [] if typed.size < Core::SaidDates::LEAST
 
           Core::StateFacts::FLAG_WORDS.select { |name, (words, _, also)| [name.to_s, *words.split.last(2), *also.split].any? { _1.start_with?(typed) } }.first(MOST_OF_KIND)
-            .map { |name, (words, *)| hint("state", Core::Words.sentence(words), {"fact" => name.to_s, "op" => "is", "value" => true}) }
+            .map { |name, (words, *)| hint("state", Core::English.sentence(words), {"fact" => name.to_s, "op" => "is", "value" => true}) }
         end
 
         def leaf(fact, value) = {"fact" => fact, "op" => "is", "value" => value}

@@ -9,12 +9,12 @@ module UpFront
 
         def initialize(rulebook, now)
           @rulebook = rulebook
-          @near = Core::Near.new(rulebook.zone, now)
+          @time_format = Core::TimeFormat.new(rulebook.zone, now)
         end
 
         def to_h
           steps = Store::UndoStep.order(id: :desc).limit(MOST).select(:id, :at, :words, :undone_at)
-          {steps: steps.map { {id: _1.id, at: @near.moment(_1.at), words: _1.words, undone: !_1.undone_at.nil?} }}
+          {steps: steps.map { {id: _1.id, at: @time_format.moment(_1.at), words: _1.words, undone: !_1.undone_at.nil?} }}
         end
 
         # @param id [Integer] of a rule @return [Hash] the newest version first
@@ -27,7 +27,7 @@ module UpFront
         private
 
         def version_row(version, before)
-          {version: version.version, at: @near.moment(version.at), act: version.act, name: version.body["name"], body: version.body, sentence: sentence(version.body), changed: Core::RuleDifference.between(before&.body, version.body)}
+          {version: version.version, at: @time_format.moment(version.at), act: version.act, name: version.body["name"], body: version.body, sentence: sentence(version.body), changed: Core::RuleDifference.between(before&.body, version.body)}
         end
 
         def sentence(body)

@@ -12,13 +12,13 @@ module UpFront
 
         # @param states [Array<Store::State>] @param rulebook [Core::Rulebook] for the words to mark @return [Array<Row>]
         def self.of(states, rulebook, now)
-          near = Core::Near.new(rulebook.zone, now)
+          time_format = Core::TimeFormat.new(rulebook.zone, now)
           ids = states.map(&:message_id)
           messages = Store::Message.where(id: ids).select(*COLUMNS).index_by(&:id)
           claims = Store::Claim.where(message_id: ids).select(*CLAIMED).index_by(&:message_id)
           calling = Store::Alert.unanswered.where(message_id: ids).pluck(:message_id).to_set
           markings = markings(ids, rulebook)
-          states.map { |state| new(messages.fetch(state.message_id), claims.fetch(state.message_id), state, near, now, marking: markings.fetch(state.message_id, NOTHING_MARKED), calling: calling.include?(state.message_id)) }
+          states.map { |state| new(messages.fetch(state.message_id), claims.fetch(state.message_id), state, time_format, now, marking: markings.fetch(state.message_id, NOTHING_MARKED), calling: calling.include?(state.message_id)) }
         end
 
         # By the rules that matched each message; where one of them is gone, by what its trace tells of it.
@@ -38,11 +38,11 @@ module UpFront
 
         attr_reader :message, :claim, :state
 
-        def initialize(message, claim, state, near, now, marking:, calling: false)
+        def initialize(message, claim, state, time_format, now, marking:, calling: false)
           @message = message
           @claim = claim
           @state = state
-          @near = near
+          @time_format = time_format
           @now = now
           @marking = marking
           @calling = calling
@@ -77,7 +77,7 @@ module UpFront
         def plain
           {
             id: message.id, sender: sender, subject: subject, excerpt: message.excerpt, priority: priority,
-            time: @near.moment(state.surface_at || message.arrived_at), arrived: @near.moment(message.arrived_at), came: came,
+            time: @time_format.moment(state.surface_at || message.arrived_at), arrived: @time_format.moment(message.arrived_at), came: came,
             unread: state.unread, flagged: state.flagged, labels: labels, ink: claim.ink, has_attachment: message.has_attachment,
             account_id: message.account_id, back: back?, kept: kept?, due: due?, calling: @calling, thread_word: state.thread_word
           }
@@ -106,15 +106,15 @@ module UpFront
 
         # How it came: "straight in", "08:00 round", "let in", "window's end"
         def came
-          return "follow up, since #{@near.moment(claim.follow_up_at)}" if due?
-          return "put off #{@near.moment(state.put_off_at)}#{": #{state.put_off_reason}" if state.put_off_reason}" if back?
+          return "follow up, since #{@time_format.moment(claim.follow_up_at)}" if due?
+          return "put off #{@time_format.moment(state.put_off_at)}#{": #{state.put_off_reason}" if state.put_off_reason}" if back?
           return "let in" if state.let_in_at
           return state.thread_word if state.thread_word
           return "off the Front" if state.surface_at.nil? && !claim.held
           return "straight in" if straight?
           return "no moment" unless state.surface_at
 
-          claim.round ? "#{@near.moment(state.surface_at)} round" : @near.moment(state.surface_at)
+          claim.round ? "#{@time_format.moment(state.surface_at)} round" : @time_format.moment(state.surface_at)
         end
       end
     end

@@ -10,7 +10,7 @@ module UpFront
         def initialize(rulebook, now)
           @rulebook = rulebook
           @now = now
-          @near = Core::Near.new(rulebook.zone, now)
+          @time_format = Core::TimeFormat.new(rulebook.zone, now)
           @first = rulebook.zone.date(now) - DAYS + 1
         end
 
@@ -38,7 +38,7 @@ module UpFront
         def did(id)
           tally = @arrivals.key?(id) ? @arrivals[id].map { (@rulebook.zone.date(_1) - @first).to_i }.tally : {}
           last = @last[id]
-          {used: tally.values.sum, bars: Array.new(DAYS) { tally.fetch(_1, 0) }, last: (last && last <= @now) ? @near.moment(last) : nil}
+          {used: tally.values.sum, bars: Array.new(DAYS) { tally.fetch(_1, 0) }, last: (last && last <= @now) ? @time_format.moment(last) : nil}
         end
 
         def marks(rule)
@@ -62,8 +62,8 @@ module UpFront
           return "There are no rules yet." if rules.empty?
 
           off = rules.count { !_1.enabled }
-          words = "#{Core::Words.sentence(Core::Words.count(rules.size, "rule"))} #{(rules.size == 1) ? "is" : "are"} read in this order"
-          off.zero? ? "#{words}." : "#{words}; #{Core::Words.count(off, "of them is", "of them are")} off."
+          words = "#{Core::English.sentence(Core::English.count(rules.size, "rule"))} #{(rules.size == 1) ? "is" : "are"} read in this order"
+          off.zero? ? "#{words}." : "#{words}; #{Core::English.count(off, "of them is", "of them are")} off."
         end
       end
     end

@@ -35,7 +35,7 @@ module UpFront
           others = %w[from to cc].flat_map { @message.addresses(_1) }.reject { @names.me.include?(_1) }.uniq(&:key)
           return [] if others.size < 2 || others.size > MOST_PEOPLE
 
-          [start("conversation", "from any of #{Core::Words.join(others.map(&:shown).first(3) + ((others.size > 3) ? ["#{others.size - 3} more"] : []), "and")}", "from", "is", others.map(&:email))]
+          [start("conversation", "from any of #{Core::English.join(others.map(&:shown).first(3) + ((others.size > 3) ? ["#{others.size - 3} more"] : []), "and")}", "from", "is", others.map(&:email))]
         end
 
         # By the list's own name for itself (RFC 2919).

@@ -9,8 +9,8 @@ module UpFront
 
         def initialize(rulebook, now)
           @rulebook = rulebook
-          @roll = Store::Roll.at(now)
-          @within = @roll.days_bits(DAYS, rulebook.zone, now)
+          @match_index = Store::MatchIndex.at(now)
+          @within = @match_index.days_bits(DAYS, rulebook.zone, now)
           @rules = rulebook.rules.map { [_1.name, Core::References.of(_1.to_h)] }
         end
 
@@ -29,7 +29,7 @@ module UpFront
 
         def mail_of(group)
           node = Core::Condition.read({"fact" => "from", "op" => "is", "value" => ["group:#{group["name"]}"]}, Core::Check.new, @rulebook.names)
-          @roll.count(@roll.bits(node, @rulebook.standpoint) & @within)
+          @match_index.count(@match_index.bits(node, @rulebook.context) & @within)
         end
       end
     end

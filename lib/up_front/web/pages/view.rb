@@ -14,7 +14,7 @@ module UpFront
           @view = view
           @rulebook = rulebook
           @now = now
-          @near = Core::Near.new(rulebook.zone, now)
+          @time_format = Core::TimeFormat.new(rulebook.zone, now)
           @query = Store::ViewQuery.new(view, now, rulebook.zone)
         end
 
@@ -29,7 +29,7 @@ module UpFront
         # @return [Hash] whether a message is in the view, and because of what
         def why(id)
           message = Store::Message.find(id)
-          reading = Core::Reading.new(message.to_core, state: Store::Standing.of([id], @now).fetch(id))
+          reading = Core::Reading.new(message.to_core, state: Store::MessageStates.of([id], @now).fetch(id))
           held = @query.among([id]).any?
           {held: held, words: held ? "It is here: #{reasons(reading, true)}." : "It is not here: #{outside(message) || reasons(reading, false)}."}
         end
@@ -47,9 +47,9 @@ module UpFront
         end
 
         def review
-          standing = saved.review_standing(@view.review, @rulebook.plan, @now)
-          {words: (@view.review.words if @view.review.any?), due: standing.due && @near.moment(standing.due), next: standing.next && @near.moment(standing.next),
-           gone_through: gone_through_at && @near.moment(gone_through_at), fresh: gone_through_at && @query.since(gone_through_at).count}
+          standing = saved.review_status(@view.review, @rulebook.plan, @now)
+          {words: (@view.review.words if @view.review.any?), due: standing.due && @time_format.moment(standing.due), next: standing.next && @time_format.moment(standing.next),
+           gone_through: gone_through_at && @time_format.moment(gone_through_at), fresh: gone_through_at && @query.since(gone_through_at).count}
         end
 
         def asked = @asked ||= @query.groups(@most_groups + 1)
@@ -63,12 +63,12 @@ module UpFront
         # @param sender [String, nil] @param subject [String, nil] of its newest message
         def title(key, sender = nil, subject = nil)
           case @view.group_by
-          when "day" then @near.day(Date.iso8601(key))
+          when "day" then @time_format.day(Date.iso8601(key))
           when "sender" then key.empty? ? "No sender" : named(sender, key)
           when "account" then Store::Account.all.map(&:name).find { Core::Text.fold(_1) == key } || key
           when "label" then key.empty? ? "No label" : key
           when "thread" then named(Core::BaseSubject.new(subject).text, "(no subject)")
-          else "#{Core::Words.sentence(key)} priority"
+          else "#{Core::English.sentence(key)} priority"
           end
         end
 
@@ -76,7 +76,7 @@ module UpFront
 
         # "all accounts; without discarded mail; without mail that you sent"
         def looks_at
-          [@view.accounts.empty? ? "all accounts" : Core::Words.join(@view.accounts, "and"), "#{@view.discarded ? "with" : "without"} discarded mail", "#{@view.sent ? "with" : "without"} mail that you sent"].join("; ")
+          [@view.accounts.empty? ? "all accounts" : Core::English.join(@view.accounts, "and"), "#{@view.discarded ? "with" : "without"} discarded mail", "#{@view.sent ? "with" : "without"} mail that you sent"].join("; ")
         end
 
         # What of the view's reach leaves a message out, its condition apart.
@@ -91,7 +91,7 @@ module UpFront
         def reasons(reading, held)
           evidence = Core::Evidence.of(@view.when, reading, "/when").select { _1["held"] == held }
           words = evidence.map { |leaf| held ? Core::EvidenceWords.held(leaf) : "“#{Core::Sentence.leaf(node_at(leaf["path"]))}” does not hold (#{Core::EvidenceWords.missing(leaf)})" }.uniq.first(4)
-          words.empty? ? "the view has no condition for it" : Core::Words.join(words, "and")
+          words.empty? ? "the view has no condition for it" : Core::English.join(words, "and")
         end
 
         # The condition at a pointer of the view.

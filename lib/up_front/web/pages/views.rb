@@ -19,16 +19,16 @@ module UpFront
 
         def shown(view)
           row = rows.fetch(view.id)
-          standing = row.review_standing(view.review, @rulebook.plan, @now)
-          {id: view.id, version: row.version, body: view.to_h, badge: badges[view.id], sentence: Core::Words.sentence(Core::Sentence.view(view)), due: !standing.due.nil?}
+          standing = row.review_status(view.review, @rulebook.plan, @now)
+          {id: view.id, version: row.version, body: view.to_h, badge: badges[view.id], sentence: Core::English.sentence(Core::Sentence.view(view)), due: !standing.due.nil?}
         end
 
         def rows = @rows ||= Store::View.in_order.index_by(&:id)
-        def badges = @counted ||= @badges ? Store::Tally.counts(@rulebook, @now) : {}
+        def badges = @counted ||= @badges ? Store::BadgeCounts.counts(@rulebook, @now) : {}
 
         def lead
           count = @rulebook.views.size
-          count.zero? ? "There is no saved view yet." : "#{Core::Words.sentence(Core::Words.count(count, "saved view"))} over all your mail."
+          count.zero? ? "There is no saved view yet." : "#{Core::English.sentence(Core::English.count(count, "saved view"))} over all your mail."
         end
       end
     end

@@ -5,20 +5,20 @@ module UpFront
     module Pages
       # The week's plan with what it does to the person's own mail, and the usual arrivals behind it.
       class Week
-        DAYS = Desk::PlanProspect::DAYS
+        DAYS = Desk::PlanPreview::DAYS
 
         def initialize(rulebook, now)
           @rulebook = rulebook
           @now = now
           @zone = rulebook.zone
-          @near = Core::Near.new(@zone, now)
-          @roll = Store::Roll.at(now)
+          @time_format = Core::TimeFormat.new(@zone, now)
+          @match_index = Store::MatchIndex.at(now)
           @today = @zone.date(now)
         end
 
         def to_h
           monday = @today - (@today.cwday - 1)
-          prospect = Desk::PlanProspect.new(@rulebook, @rulebook.document, @now)
+          prospect = Desk::PlanPreview.new(@rulebook, @rulebook.document, @now)
           {revision: @rulebook.revision, plan: @rulebook.plan.to_h, zone: @zone.name, trips: @rulebook.owner["trips"] || [], followed: Desk::FollowCalendar.followed&.slice("path", "problem"), days: (monday..monday + 6).map { day(_1) }, now: @zone.minutes(@now), usual: usual,
            figures: prospect.figures, without: prospect.figures_without, offs: offs, starts: starts}
         end
@@ -28,7 +28,7 @@ module UpFront
         def try(plan, renamed: [])
           document = @rulebook.document.merge("plan" => plan, "rules" => Core::References.renamed(@rulebook.document.fetch("rules", []), renamed))
           Desk::SavePlan.check(document, @now)
-          prospect = Desk::PlanProspect.new(@rulebook, document, @now)
+          prospect = Desk::PlanPreview.new(@rulebook, document, @now)
           {figures: prospect.figures, held: prospect.held.to_s, faults: []}
         rescue Core::Refused => refused
           {figures: nil, held: "", faults: refused.faults.map { {pointer: _1.pointer.delete_prefix("/plan"), words: (_1.pointer == "/plan" && _1.found.nil?) ? _1.expected : "Expected #{_1.expected}#{", found #{_1.found}" if _1.found}."} }}
@@ -42,12 +42,12 @@ module UpFront
         def usual
           first = @today - DAYS
           counts = Hash.new { |days, day| days[day] = Array.new(24, 0) }
-          @roll.dates(@zone).each_with_index { |date, place| counts[@zone.weekday(date)][@zone.minutes(@roll.arrivals[place]) / 60] += 1 if date >= first && date < @today }
+          @match_index.dates(@zone).each_with_index { |date, place| counts[@zone.weekday(date)][@zone.minutes(@match_index.arrivals[place]) / 60] += 1 if date >= first && date < @today }
           Core::Zone::DAYS.to_h { |day| [day, counts[day].map { (_1 / (DAYS / 7.0)).round(1) }] }
         end
 
         def offs
-          @rulebook.plan.offs.map { |off| {words: (off.first == off.last) ? @near.day(off.first) : "#{off.first.strftime("%-d %B")} to #{off.last.strftime("%-d %B")}", name: off.name, past: off.last < @today} }
+          @rulebook.plan.offs.map { |off| {words: (off.first == off.last) ? @time_format.day(off.first) : "#{off.first.strftime("%-d %B")} to #{off.last.strftime("%-d %B")}", name: off.name, past: off.last < @today} }
         end
 
         # Each with what it would have done to the person's own last four weeks.
@@ -62,7 +62,7 @@ module UpFront
 
         # @return [Hash, nil] nil where a rule's conditions ask for a window that the plan does not have
         def figures_of(document)
-          Desk::PlanProspect.new(@rulebook, document, @now).figures
+          Desk::PlanPreview.new(@rulebook, document, @now).figures
         rescue Core::Refused
           nil
         end

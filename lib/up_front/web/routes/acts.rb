@@ -29,7 +29,7 @@ module UpFront
             wanted = given
             done Desk::KeepAtTop.new(clock, until_at: moment(wanted["until"])).call(wanted["messages"])
           end
-          app.put("/api/messages/:id/thread") { |id| done Desk::MindThread.new(clock).call(id.to_i, given["word"]) }
+          app.put("/api/messages/:id/thread") { |id| done Desk::SetThreadPreference.new(clock).call(id.to_i, given["word"]) }
           app.post("/api/messages/:id/always") { |id| done Desk::AlwaysForSender.new(clock).call(id.to_i) }
           app.get("/api/back-times") do
             own = Store::Setting["back_times"] || []

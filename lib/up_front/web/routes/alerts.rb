@@ -49,7 +49,7 @@ module UpFront
 
         # What these routes share.
         module Helpers
-          def alerts(rows) = Pages::Alert.of(rows, Core::Near.new(rulebook.zone, now)).map(&:to_h)
+          def alerts(rows) = Pages::Alert.of(rows, Core::TimeFormat.new(rulebook.zone, now)).map(&:to_h)
         end
       end
     end

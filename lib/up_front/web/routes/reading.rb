@@ -10,7 +10,7 @@ module UpFront
             ready = Store::Rulebook.exists?
             book = ready ? rulebook : nil
             json(version: VERSION, ready: ready, owner: book&.owner&.fetch("name"), zone: book&.zone&.name, demo: clock.adjustable?, heads_down: book && Pages::HeadsDown.new(book, now).active,
-              held: ready ? Store::State.held(now).count : 0, next_round: book && book.plan.next_stop(now + 1)&.then { Core::Near.new(book.zone, now).moment(_1.at) }, accounts: Store::Account.all.map { {id: _1.id, name: _1.name, address: _1.addresses.first} })
+              held: ready ? Store::State.held(now).count : 0, next_round: book && book.plan.next_stop(now + 1)&.then { Core::TimeFormat.new(book.zone, now).moment(_1.at) }, accounts: Store::Account.all.map { {id: _1.id, name: _1.name, address: _1.addresses.first} })
           end
           app.get("/api/front") do
             before = params["before"] && Time.iso8601(params["before"])
@@ -23,9 +23,9 @@ module UpFront
           app.get("/api/rounds") do
             at = Time.iso8601(params["at"])
             states = Store::State.where(came: "arrived", surface_at: at).limit(500).to_a
-            near = Core::Near.new(rulebook.zone, now)
+            time_format = Core::TimeFormat.new(rulebook.zone, now)
             rows = Pages::Row.of(states, rulebook, now).select { _1.claim.round }.sort_by(&:rank)
-            json(title: Core::Words.sentence(near.round(at)), done: at <= now, messages: rows.map(&:to_h))
+            json(title: Core::English.sentence(time_format.round(at)), done: at <= now, messages: rows.map(&:to_h))
           rescue ArgumentError
             halt_problem 400, "The time is none.", errors: [{pointer: "/at", expected: "an ISO 8601 time"}]
           end

@@ -36,14 +36,14 @@ module UpFront
         # What these routes share.
         module Helpers
           def excerpt(ids)
-            document = Store::Shelf.document
+            document = Store::CurrentRulebook.document
             return document unless ids
 
             Core::RulebookExcerpt.of(document, Store::Rule.in_order.where(id: ids.split(",").map(&:to_i)).map(&:name))
           end
 
           # @return [Core::RulebookMerge] @raise [Core::Refused] with every fault of the file
-          def merge(wanted) = Core::RulebookMerge.new(Store::Shelf.document, Core::Rulebook.parse(wanted["text"]).document, choices: wanted["choices"] || {})
+          def merge(wanted) = Core::RulebookMerge.new(Store::CurrentRulebook.document, Core::Rulebook.parse(wanted["text"]).document, choices: wanted["choices"] || {})
 
           # @return [Hash] the document that would be in force
           def coming(wanted)
@@ -66,7 +66,7 @@ module UpFront
           # @return [String] what it would do to held mail
           def held_by(document)
             book = Core::Rulebook.read(document)
-            Desk::Prospect.new(rulebook, book.rules, touched: rulebook.rules + book.rules, now: now).held.to_s
+            Desk::RulesPreview.new(rulebook, book.rules, touched: rulebook.rules + book.rules, now: now).held.to_s
           end
         end
       end

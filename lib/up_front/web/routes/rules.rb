@@ -33,24 +33,24 @@ module UpFront
         def self.try(app)
           app.post("/api/trials") do
             wanted = given
-            json(Pages::Trial.new(wanted["body"], rulebook, now, days: wanted["days"] || 30, id: wanted["id"], place: wanted["place"], message: wanted["message"], without: wanted["without"] == true).to_h)
+            json(Pages::TryRule.new(wanted["body"], rulebook, now, days: wanted["days"] || 30, id: wanted["id"], place: wanted["place"], message: wanted["message"], without: wanted["without"] == true).to_h)
           end
           app.post("/api/rules/:id/foresight") do |id|
             wanted = given
-            json(Pages::Foresight.new(rulebook, now, id: id.to_i, act: wanted["act"], to: wanted["to"]).to_h)
+            json(Pages::RuleChange.new(rulebook, now, id: id.to_i, act: wanted["act"], to: wanted["to"]).to_h)
           end
           app.post("/api/hearing") { heard(given["text"], given["of"] || "rule") }
-          app.get("/api/needs") { json(Pages::Needs.to_h) }
+          app.get("/api/needs") { json(Pages::StartingRules.to_h) }
           app.post("/api/needs/:key") do |key|
-            need = Core::Needs.find(key) || halt_problem(404, "There is no such starting point.")
-            json(Pages::Needs.answered(need, given["answers"], rulebook, now))
+            need = Core::StartingRules.find(key) || halt_problem(404, "There is no such starting point.")
+            json(Pages::StartingRules.answered(need, given["answers"], rulebook, now))
           end
         end
 
         def self.past(app)
           app.get("/api/rules/:id/history") { |id| json(Pages::History.new(rulebook, now).of_rule(id.to_i)) }
           app.get("/api/history") { json(Pages::History.new(rulebook, now).to_h) }
-          app.get("/api/rules/:id/application") { |id| json(Pages::Application.new(application(id, params["days"]).preview, rulebook, now).to_h) }
+          app.get("/api/rules/:id/application") { |id| json(Pages::ApplyRule.new(application(id, params["days"]).preview, rulebook, now).to_h) }
           app.post("/api/rules/:id/application") do |id|
             wanted = given
             apply(application(id, wanted["days"]), wanted)
@@ -61,7 +61,7 @@ module UpFront
         # What these routes share.
         module Helpers
           def saved(act, status: 200)
-            json({words: act.words, undo_id: act.undo_id, rule: Pages::Rules.new(Store::Shelf.rulebook, now).show(act.result)}, status: status)
+            json({words: act.words, undo_id: act.undo_id, rule: Pages::Rules.new(Store::CurrentRulebook.rulebook, now).show(act.result)}, status: status)
           end
 
           def heard(text, of)

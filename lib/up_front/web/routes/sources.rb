@@ -14,8 +14,8 @@ module UpFront
           end
           app.get("/api/sources") do
             rows = Store::Source.order(:id).map { |source| source_row(source) }
-            near = Core::Near.new(rulebook.zone, now)
-            imports = Store::Import.order(at: :desc).limit(20).map { {name: _1.name, at: near.moment(_1.at)} }
+            time_format = Core::TimeFormat.new(rulebook.zone, now)
+            imports = Store::Import.order(at: :desc).limit(20).map { {name: _1.name, at: time_format.moment(_1.at)} }
             json(lead: sources_lead(rows.size), sources: rows, imports: imports, messages: Store::Message.count)
           end
           app.post("/api/sources") do
@@ -33,7 +33,7 @@ module UpFront
           def sources_lead(count)
             return "No folder is read yet." if count.zero?
 
-            "#{Core::Words.sentence(Core::Words.count(count, "folder is", "folders are"))} read as mail comes in."
+            "#{Core::English.sentence(Core::English.count(count, "folder is", "folders are"))} read as mail comes in."
           end
 
           def source_row(source)

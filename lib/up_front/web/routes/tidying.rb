@@ -21,7 +21,7 @@ module UpFront
           # All of it, not what a page shows; first told, then done.
           def tidy(wanted)
             before = wanted["before"]&.then { |date| rulebook.zone.instant(Date.iso8601(date), 0) }
-            ids = Store::Chosen.ids(to_tidy(wanted), before: before, all_but_newest: wanted["all_but_newest"] == true)
+            ids = Store::BulkSelection.ids(to_tidy(wanted), before: before, all_but_newest: wanted["all_but_newest"] == true)
             return json(total: ids.size, running: false, messages: tidy_rows(ids)) if wanted["preview"]
 
             act = tidying(wanted)

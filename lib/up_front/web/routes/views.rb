@@ -15,7 +15,7 @@ module UpFront
           end
           app.post("/api/views/trial") do
             wanted = given
-            json(Pages::ViewTrial.new(wanted["body"], rulebook, now, id: wanted["id"]).to_h)
+            json(Pages::TryView.new(wanted["body"], rulebook, now, id: wanted["id"]).to_h)
           end
           app.put("/api/views/:id") do |id|
             wanted = given

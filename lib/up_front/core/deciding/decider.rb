@@ -1,0 +1,31 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Core
+    # Makes the claim on a message (docs/rulebook.md, "How a claim is made").
+    class Decider
+      # @param rulebook [Rulebook] @param candidates [#for] which rules to evaluate; {EveryRule} for all
+      def initialize(rulebook, candidates: rulebook.candidates)
+        @rulebook = rulebook
+        @candidates = candidates
+      end
+
+      # The plain way: evaluates each rule. What is found by look-up must come to the same claims.
+      class EveryRule
+        def initialize(rules) = @places = rules.each_index.to_a.freeze
+        def for(_reading) = @places
+      end
+
+      # @param reading [Reading] of the message @param heads_down [Range<Time>, nil] half-open
+      # @return [Claim]
+      def decide(reading, heads_down: nil)
+        message = reading.message
+        trace = Trace.new(@rulebook.rules, reading, @rulebook.zone.date(message.arrived_at))
+        verdict = RuleEvaluation.run(@rulebook.rules, @candidates.for(reading), trace)
+        surfacing = Surfacing.new(@rulebook.plan, message.arrived_at, verdict, heads_down).to_h
+        trace.timing = surfacing[:account]
+        Claim.of(verdict, surfacing, @rulebook.zone, message.arrived_at, message_id: message.message_id, trace: trace)
+      end
+    end
+  end
+end

@@ -1,0 +1,143 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Core
+    # The reader of a rule that prints it in the written language (docs/language.md), which {Language} hears
+    # back: two different rules never print alike.
+    module Sentence
+      NOT = {
+        "is" => "is not", "mentions" => "does not mention", "mentions all of" => "does not mention all of", "contains" => "does not contain",
+        "starts with" => "does not start with", "ends with" => "does not end with", "is at least" => "is not at least",
+        "is at most" => "is not at most", "before" => "not before", "after" => "not after", "on" => "not on", "within" => "not",
+        "within the last" => "not within the last", "longer ago than" => "not longer ago than"
+      }.freeze
+      JOINS = {"all" => "and", "any" => "or", "none" => "or"}.freeze
+      ALWAYS = "for every message"
+      ANYTHING = "anything holds"
+      NOTHING = "nothing holds"
+      UNTRUE = "it is not true that"
+
+      module_function
+
+      # @param rule [Rule] @return [String] the whole rule but its name
+      def rule(rule) = [told(rule), *aside(rule)].join(" ")
+
+      # @return [String] what a list shows, where switch and heading are shown besides
+      def told(rule)
+        parts = [English.sentence(whole(rule.when))]
+        parts << ", unless #{top(rule.unless, "any")}" if rule.unless
+        [parts.join + ": #{effects(rule.effects)}.", *tail(rule)].join(" ")
+      end
+
+      # @return [String] "when the sender is …" or "for every message"
+      def whole(node) = (node.to_h == {"all" => []}) ? ALWAYS : "when #{top(node, "all")}"
+
+      def condition(node) = top(node, "all")
+
+      # @return [String] what a view holds: "mail where it is unread"
+      def view(view) = if view.when.to_h == {"all" => []}
+                         "all mail"
+                       else
+                         "mail where #{view.when.is_a?(Condition::Leaf) ? leaf(view.when) : top(view.when, "all")}"
+                       end
+
+      # @param implied [String] the group that a single condition stands in without saying so
+      def top(node, implied)
+        return "(#{leaf(node)})" if node.is_a?(Condition::Leaf)
+        return joined(node) if node.kind != "none" && node.members.size > 1
+        return leaf(node.members.first) if node.kind == implied && node.members.first.is_a?(Condition::Leaf)
+        return inner(node) unless node.members.one?
+
+        spelt(node)
+      end
+
+      def inner(node)
+        return leaf(node) if node.is_a?(Condition::Leaf)
+        return {"all" => ANYTHING, "any" => NOTHING}.fetch(node.kind) if node.members.empty? && node.kind != "none"
+
+        (node.members.size > 1 && node.kind != "none") ? "(#{joined(node)})" : spelt(node)
+      end
+
+      def spelt(node) = "#{node.kind} of (#{joined(node)})"
+      def joined(node) = English.join(node.members.map { inner(_1) }, JOINS.fetch(node.kind))
+
+      def leaf(node)
+        fact, type = node.fact, node.fact.type
+        return flag(node) if fact.denial
+
+        op = type.ops.fetch(node.op)
+        op = NOT.fetch(op) if node.negated
+        [fact.words, (op unless op == "within"), type.say(node.value, node.op)].compact.join(" ")
+      end
+
+      def flag(node)
+        words = node.value ? node.fact.words : node.fact.denial
+        node.negated ? "#{UNTRUE} #{words}" : words
+      end
+
+      # @return [String] "straight in, high priority, label Loans"
+      def effects(effects) = effects.said.empty? ? "nothing changes" : effects.said.map { |topic, value| effect(topic, value) }.join(", ")
+
+      def effect(topic, value)
+        case topic
+        when "timing" then timing(value)
+        when "priority" then priority(value)
+        when "alert" then (value == "none") ? "no alert" : alert(value)
+        when "ink" then "ink #{Quoting.name(value)}"
+        when "labels" then "label #{English.join(value.map { Quoting.name(_1) }, "and")}"
+        when "mark_words" then "mark the words #{English.join(value.map { Quoting.text(_1) }, "and")}"
+        when "follow_up" then "follow up in #{Duration.say(value["in"])}"
+        when "forward" then "forward to #{English.join(value.map { Quoting.address(_1) }, "and")}"
+        when "reply" then "reply with #{Quoting.name(value)}"
+        else SWITCHES.fetch(topic)[value ? 0 : 1]
+        end
+      end
+
+      SWITCHES = {"keep_at_top" => ["keep at top", "do not keep at top"], "flag" => ["flag it", "do not flag it"],
+                  "mark_read" => ["mark it read", "leave it unread"], "discard" => ["discard it", "do not discard it"]}.freeze
+      STEADY = {"now" => "straight in", "next_round" => "wait for the next round", "off_front" => "off the Front"}.freeze
+
+      def timing(value)
+        kind, given = value.first
+        return STEADY[kind] if STEADY.key?(kind)
+
+        (kind == "round") ? "wait for the round #{Quoting.name(given)}" : "wait #{waiting(given)}"
+      end
+
+      LATER = {0 => "", 1 => " the next day"}.freeze
+
+      def waiting(given)
+        return "for #{Duration.say(given["after"])}" if given.key?("after")
+        return "until #{English::DAY_NAMES.fetch(given["weekday"])} #{given["at"]}" if given.key?("weekday")
+
+        "until #{given["at"]}#{LATER.fetch(given["days"], " #{given["days"]} days later")}"
+      end
+
+      def priority(value)
+        return "#{value} priority" if value.is_a?(String)
+
+        key, steps = value.first
+        "#{key} priority by #{steps}"
+      end
+
+      ALERTS = {"tap" => "a tap", "chime" => "a chime", "call_out" => "a call-out"}.freeze
+      ALERT_SWITCHES = {"desktop" => ["on the desktop", "not on the desktop"], "break_through" => ["through heads-down", "not through heads-down"]}.freeze
+
+      def alert(value)
+        parts = [ALERTS.fetch(value["level"])]
+        parts << "that says #{Quoting.text(value["text"])}" if value["text"]
+        parts << "with the sound #{Quoting.name(value["sound"])}" if value["sound"]
+        ALERT_SWITCHES.each { |key, words| parts << words[value[key] ? 0 : 1] if value.key?(key) }
+        parts.join(" ")
+      end
+
+      def tail(rule)
+        dates = [rule.from_date && "from #{rule.from_date.iso8601}", rule.until_date && "until #{rule.until_date.iso8601}"].compact
+        [("It has the last word." if rule.last_word), ("It asks first." if rule.ask_first), ("It holds #{dates.join(" ")}." if dates.any?)].compact
+      end
+
+      def aside(rule) = [("It is off." unless rule.enabled), ("It stands under #{Quoting.name(rule.heading)}." if rule.heading)].compact
+      private_class_method :top, :inner, :spelt, :joined, :flag, :timing, :waiting, :priority, :alert, :tail, :aside
+    end
+  end
+end

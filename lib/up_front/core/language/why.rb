@@ -1,0 +1,121 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Core
+    # The account of a claim in a few lines, made of its trace.
+    class Why
+      Line = Struct.new(:time, :before, :rule, :after, keyword_init: true)
+
+      OUTCOMES = {
+        "matched" => "matched", "no_match" => "did not match", "unless" => "matched, but its exception held too",
+        "disabled" => "is switched off", "out_of_dates" => "is outside its dates", "not_reached" => "was not reached: a rule above had the last word",
+        "asks_first" => "matched, and asks first"
+      }.freeze
+
+      # @param claim [Hash] priority, labels, surface_at, held, trace, arrived_at @param state [Hash] came, let_in_at, thread_word, surfaced, own (what the person decided by hand, in words)
+      # @param time_format [TimeFormat]
+      def initialize(claim, state, time_format)
+        @claim = claim
+        @state = state
+        @time_format = time_format
+        @trace = claim[:trace]
+      end
+
+      # @return [String] "Straight in, top priority, labelled Couriers."
+      def summary
+        parts = [how, priority, ("labelled #{English.join(@claim[:labels], "and")}" if @claim[:labels].any?)]
+        "#{English.sentence(parts.compact.join(", "))}."
+      end
+
+      # @return [Array<Line>]
+      def lines
+        return [own].compact if @state[:came] == "quiet" # no rule and no plan had a say
+
+        [arrival, *@trace["rules"].select { _1["outcome"] == "matched" }.flat_map { spoken(_1) }, own, ending].compact
+      end
+
+      # @param trace [Hash, Trace] with every rule
+      # @return [Array<Hash>] every rule in order: rule, outcome in words, what was found
+      def self.readings(trace) = new({trace: trace}, {}, nil).readings
+
+      # @return [Array<Hash>]
+      def readings
+        @trace["rules"].map { |account| {"rule" => account["rule"], "matched" => account["outcome"] == "matched", "words" => reading(account)} }
+      end
+
+      private
+
+      def how
+        return {"history" => "brought in as history, cleared and silent", "quiet" => "kept from its mailbox, never on the Front"}.fetch(@state[:came]) unless @state[:came] == "arrived"
+        return "let in by you at #{@time_format.moment(@state[:let_in_at])}" if @state[:let_in_at]
+        return {"followed" => "straight in, followed", "muted" => "cleared and silent, muted"}.fetch(@state[:thread_word]) if @state[:thread_word]
+        return never unless @claim[:surface_at]
+        return "straight in" unless @claim[:held]
+
+        if @claim[:round]
+          "waits for #{@time_format.round(@claim[:surface_at])}".then { due? ? _1.sub("waits for", "came with") : _1 }
+        else
+          "#{due? ? "waited" : "waits"} until #{@time_format.moment(@claim[:surface_at])}"
+        end
+      end
+
+      def due? = @state[:surfaced]
+
+      def never = @claim[:held] ? "held with no moment to come in" : @trace["timing"].first.to_s[/\A(?:discarded|off the Front)/]
+
+      def priority = ("#{@claim[:priority]} priority" unless @claim[:priority] == "normal")
+
+      # "covered by window Night" as "Arrived inside the Night window"
+      def arrival
+        windows = @trace["timing"].filter_map { _1[/\Acovered by window (.+)/m, 1] }
+        before = if windows.any? then "Arrived inside the #{English.join(windows, "and")} window"
+        elsif @trace["timing"].include?("covered by a day off") then "Arrived on a day off"
+        elsif @trace["timing"].any? { _1.start_with?("no window covers") } then "Arrived outside every window"
+        else "Arrived"
+        end
+        Line.new(time: @time_format.moment(@claim[:arrived_at]), before: before)
+      end
+
+      # What the person said by hand stands over the rules.
+      def own = (Line.new(before: "#{English.sentence(English.join(@state[:own], "and"))}, by you") if @state[:own]&.any?)
+
+      def ending
+        moment = (@trace["timing"].filter_map { waiting(_1) }.last if @state[:came] == "arrived") or return
+        Line.new(time: @claim[:surface_at] && @time_format.moment(@claim[:surface_at]), before: moment)
+      end
+
+      def waiting(words)
+        case words
+        when /\Around (.+) at /m then "#{due? ? "Came" : "Comes"} with the #{$1} round"
+        when /\Awindow ends at/ then "#{due? ? "Came" : "Comes"} when the window #{due? ? "ended" : "ends"}"
+        when /\Aheads-down until/, /\Abreaks through/, /\Ano moment/ then English.sentence(words)
+        end
+      end
+
+      def spoken(account)
+        said = account["said"].except(*account["outranked"].keys)
+        lines = []
+        lines << Line.new(before: "#{verb(said)} by ", rule: account["rule"], after: because(account)) if said.any?
+        account["outranked"].each do |topic, earlier|
+          lines << Line.new(before: "", rule: account["rule"], after: " spoke too late on #{topic.tr("_", " ")}: #{earlier} had decided it")
+        end
+        lines
+      end
+
+      def verb(said)
+        English.sentence(said.map { |topic, value| Sentence.effect(topic, value) }.join(", "))
+      end
+
+      def because(account)
+        found = account["evidence"].select { _1["held"] && _1["path"].start_with?("/when") }.map { EvidenceWords.held(_1) }
+        found.empty? ? "" : ": #{English.join(found.first(4), "and")}"
+      end
+
+      def reading(account)
+        words = OUTCOMES.fetch(account["outcome"])
+        failed = account["evidence"].reject { _1["held"] }.map { EvidenceWords.missing(_1) }.uniq
+        (account["outcome"] == "no_match" && failed.any?) ? "#{words}: #{failed.first(3).join("; ")}" : words
+      end
+    end
+  end
+end

@@ -1,0 +1,36 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Core
+    # Small pieces of plain English that sentences share.
+    module English
+      NUMBERS = %w[no one two three four five six seven eight nine ten eleven twelve].freeze
+      DAY_NAMES = {"mon" => "Monday", "tue" => "Tuesday", "wed" => "Wednesday", "thu" => "Thursday",
+                   "fri" => "Friday", "sat" => "Saturday", "sun" => "Sunday"}.freeze
+
+      module_function
+
+      # join(["a", "b", "c"], "or") => "a, b or c"
+      def join(parts, word)
+        *head, last = parts
+        head.empty? ? last.to_s : "#{head.join(", ")} #{word} #{last}"
+      end
+
+      # count(2, "message") => "two messages"
+      def count(number, noun, many = "#{noun}s")
+        "#{NUMBERS[number] || number.to_s.gsub(/(\d)(?=(\d{3})+\z)/, "\\1,")} #{(number == 1) ? noun : many}"
+      end
+
+      def sentence(text) = text.empty? ? text : text[0].upcase + text[1..]
+
+      def days(days)
+        case days
+        when Zone::DAYS then "every day"
+        when Zone::DAYS.first(5) then "working days"
+        when Zone::DAYS.last(2) then "weekends"
+        else join(days.map { "#{DAY_NAMES.fetch(_1)}s" }, "and")
+        end
+      end
+    end
+  end
+end

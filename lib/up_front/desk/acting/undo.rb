@@ -1,0 +1,71 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Desk
+    # Takes an act back: puts the columns that it changed as they were. What was changed again since is not
+    # lost: such a column of a message's state stays, and a rule or rulebook that was changed again is refused.
+    class Undo < Act
+      MODELS = {"State" => Store::State, "Rule" => Store::Rule, "Rulebook" => Store::Rulebook, "View" => Store::View, "ThreadPreference" => Store::ThreadPreference}.freeze
+
+      # @param id [Integer] of the undo step @return [Done] @raise [Impossible]
+      def call(id)
+        transaction do
+          step = Store::UndoStep.find_by(id: id) or raise Impossible.new("There is nothing of that number to undo.", status: 404)
+          raise Impossible.new("That was undone already.", status: 409) if step.undone_at
+
+          step.before.except("AppliedNames").each { |model, rows| rows.each { restore(MODELS.fetch(model), _1) } }
+          step.before.fetch("AppliedNames", []).each { Store::AppliedNames.rename(_1["kind"], _1["name"], _1["was"]) }
+          MODELS.slice("Rule", "View").each { |name, model| names_are_free!(model) if step.before.key?(name) }
+          step.update!(undone_at: now)
+          changed = Store::FormerClaim.restore(step.id)
+          tell(step, changed)
+          Done.new(words: "Undone: #{step.words}")
+        end
+      end
+
+      private
+
+      def restore(model, row)
+        record = model.find_by(model.primary_key => row["key"]) or return
+        untouched = row["after"].select { |column, value| model.type_for_attribute(column).cast(value) == record[column] }.keys
+        return record.update!(row["before"].slice(*untouched)) if model == Store::State
+        raise Impossible.new("#{called(record)} was changed again since; undo that first.", status: 409) if untouched.size < row["after"].size
+
+        record.update!(row["before"])
+        keep_restored(record) if model == Store::Rule
+      end
+
+      def called(record)
+        case record
+        when Store::Rule then "The rule “#{record.name}”"
+        when Store::View then "The view “#{record.name}”"
+        else "The rulebook"
+        end
+      end
+
+      # A rule or view that comes back may find its name taken.
+      def names_are_free!(model)
+        names = model.in_order.group_by { Core::Text.fold(_1.name) }
+        twice = names.values.find { _1.size > 1 } or return
+        raise Impossible.new("Another #{(model == Store::Rule) ? "rule" : "view"} is called “#{twice.first.name}” now; rename it first.", status: 409)
+      end
+
+      def keep_restored(rule)
+        rule.update!(version: Store::RuleVersion.where(rule_id: rule.id).maximum(:version).to_i + 1)
+        keep_version(rule, "undone")
+      end
+
+      # Held mail is decided anew by the rules that are back.
+      def tell(step, changed)
+        ids = changed | step.before.fetch("State", []).map { _1["key"] }
+        event("changed", ids: ids) if ids.any?
+        views = step.before.key?("View")
+        event("views") if views
+        return views && Store::CurrentRulebook.turn_views unless step.before.key?("Rule") || step.before.key?("Rulebook")
+
+        event("rules", revision: Store::CurrentRulebook.turn)
+        DecideAnew.new(clock).call
+      end
+    end
+  end
+end

@@ -1,0 +1,50 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Desk
+    # Says what has surfaced. That it has is a matter of time alone: a message is on the Front when its
+    # moment has come, whether or not this runs. Each message is announced exactly once, from a persisted mark.
+    class Announce < Act
+      LATE_SECONDS = 300 # what surfaced longer ago than this is said to be late: the machine slept, or the server was down
+
+      # @return [Array<Integer>] the messages announced now
+      def call
+        return [] unless Store::State.to_announce(now).exists? || over.exists?
+
+        transaction do
+          due = Store::State.to_announce(now).order(:surface_at).to_a
+          due.group_by(&:surface_at).each { |at, states| event("surfaced", ids: states.map(&:message_id), at: at.iso8601, **round(at, states)) }
+          Store::State.where(message_id: due.map(&:message_id)).update_all(announced_at: now)
+          RaiseAlerts.new(clock).call(due)
+          over.each { |heads_down| tell_over(heads_down) }
+          due.map(&:message_id)
+        end
+      end
+
+      private
+
+      def over = Store::HeadsDown.where(told_at: nil, ends_at: ..now)
+
+      def tell_over(heads_down)
+        event("heads_down_over", words: HeadsDownSummary.new(heads_down).words)
+        heads_down.update!(told_at: now)
+      end
+
+      # A round is announced as one; what the person let in or brought back at that moment is not of it.
+      # @return [Hash] words, where the messages came with a round
+      def round(at, states)
+        plan = Store::CurrentRulebook.rulebook.plan
+        return {} unless plan.stops_on(plan.zone.date(at)).any? { _1.at == at }
+
+        own = states.reject { _1.let_in_at || _1.put_off_at }
+        priorities = Store::State.where(message_id: own.map(&:message_id)).claimed.where.not(claims: {round: nil}).pluck(Arel.sql(Store::State::PRIORITY))
+        return {} if priorities.empty?
+
+        loud = %w[top high].filter_map { |priority| priorities.count(priority).then { |count| "#{count} #{priority}" if count.positive? } }
+        time_format = Core::TimeFormat.new(Store::CurrentRulebook.rulebook.zone, now)
+        late = (at < now - LATE_SECONDS) ? ", late" : ""
+        {words: "#{Core::English.sentence(time_format.round(at))}#{late}: #{priorities.size} #{(priorities.size == 1) ? "message" : "messages"}#{", #{loud.join(", ")}" if loud.any?}"}
+      end
+    end
+  end
+end

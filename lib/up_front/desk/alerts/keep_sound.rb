@@ -1,0 +1,42 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Desk
+    # Keeps a sound file of the person's own, or lets one go.
+    class KeepSound < Act
+      MOST = 50
+
+      # @param name [String] by which rules will name it @param bytes [String] @return [Done] @raise [Impossible]
+      def call(name, bytes)
+        file = Post::SoundFile.new(bytes)
+        name = name.strip
+        raise Impossible.new("Give it a name.", pointer: "/name") if name.empty?
+
+        transaction do
+          key = Core::Text.fold(name)
+          raise Impossible.new("There is a sound “#{name}” already.", pointer: "/name", status: 409) if Core::Effects::SOUNDS.any? { Core::Text.fold(_1) == key } || Store::Sound.exists?(name_key: key)
+          raise Impossible, "#{MOST} sounds are kept already; let one go first." if Store::Sound.count >= MOST
+
+          Store::Sound.create!(name: name, name_key: key, type: file.type, bytes: file.bytes, at: now)
+          event("rules", revision: Store::CurrentRulebook.rulebook.revision) # the vocabulary has one more
+        end
+        Done.new(words: "Kept the sound “#{name}”.")
+      rescue Post::SoundFile::NoSound => none
+        raise Impossible, none.message
+      end
+
+      # @return [Done] @raise [Impossible] while a rule names it
+      def delete(id)
+        transaction do
+          sound = Store::Sound.find_by(id: id) or raise Impossible.new("That sound is not there any more.", status: 404)
+          using = Store::CurrentRulebook.rulebook.rules.select { |rule| rule.effects["alert"].then { _1.is_a?(Hash) && Core::Text.fold(_1["sound"]) == sound.name_key } }
+          raise Impossible.new("#{Core::English.join(using.map(&:name), "and")} #{(using.size == 1) ? "sounds" : "sound"} with it; change that first.", status: 409) if using.any?
+
+          sound.delete
+          event("rules", revision: Store::CurrentRulebook.rulebook.revision)
+          Done.new(words: "Let the sound “#{sound.name}” go.")
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,81 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Desk
+    # Takes one message in: the message, its facts, its claim and its state in one transaction, so that it
+    # is here once with one claim or not at all.
+    class TakeIn < Act
+      RECENT_SECONDS = 2 * 86_400 # what arrived longer ago than this comes in as history
+
+      STATE = Store::PreparedInsert.new("states", *%i[message_id surface_at came unread flagged cleared_at announced_at discarded_at priority thread_word])
+
+      KNOWN = Store::PreparedQuery.new("SELECT id FROM messages WHERE account_id = ? AND digest = ?")
+      REMOVED = Store::PreparedQuery.new("SELECT 1 FROM removed_messages WHERE account_id = ? AND digest = ?")
+
+      Taken = Struct.new(:id, :outcome, keyword_init: true) # outcome: :arrived, :history, :quiet or :double; no id for what was removed for good
+
+      # @param letter [Post::Letter] @param account [Store::Account] @param mailbox [String]
+      # @param seen [Boolean] read already @param flagged [Boolean]
+      # @param as_new [Boolean] treat it as arriving however old it is
+      # @param fallback [Time, nil] the arrival where the message tells none
+      # @yield inside the transaction, for a mark of the caller's own
+      # @return [Taken]
+      def call(letter, account:, mailbox: "INBOX", seen: false, flagged: false, as_new: false, fallback: nil)
+        arrived_at = [letter.arrival || fallback || now, now].min.round(6)
+        quiet = Post::Maildir.quiet?(mailbox)
+        digest = quiet ? "quiet:#{letter.digest}" : letter.digest
+        @rulebook = nil
+        transaction do
+          taken = double(account, digest) || write(letter, account, mailbox, arrived_at, digest, seen: seen, flagged: flagged, came: came(quiet, arrived_at, as_new))
+          yield taken if block_given?
+          taken
+        end
+      end
+
+      private
+
+      def rulebook = @rulebook ||= Store::CurrentRulebook.rulebook
+
+      def came(quiet, arrived_at, as_new)
+        return "quiet" if quiet
+
+        (as_new || arrived_at >= now - RECENT_SECONDS) ? "arrived" : "history"
+      end
+
+      def double(account, digest)
+        id = KNOWN.call(account.id, digest)
+        Taken.new(id: id, outcome: :double) if id || REMOVED.call(account.id, digest)
+      end
+
+      def write(letter, account, mailbox, arrived_at, digest, seen:, flagged:, came:)
+        message = letter.message(account: account.name, mailbox: mailbox, arrived_at: arrived_at, **context(letter, arrived_at))
+        reading = Core::Reading.new(message)
+        id = Store::Intake.write(reading, account: account, digest: digest, raw: letter.raw, unreadable: letter.unreadable?, names: rulebook.names)
+        heads_down = Store::HeadsDown.of(rulebook.plan, now)
+        claim = rulebook.decide(message, reading: reading, heads_down: heads_down)
+        Store::Claims.write(id, claim, revision: rulebook.revision, at: now)
+        own = (came == "arrived") ? ThreadOverride.columns(Store::ThreadPreference.word(id), claim, arrived_at, heads_down, now) : {}
+        keep_state(id, claim, came, own, seen: seen, flagged: flagged)
+        event("arrived", ids: [id], held: claim.held && own.empty?) if came == "arrived"
+        BringBack.answered(message, now) { |ids| event("changed", ids: ids) } if came == "arrived"
+        Taken.new(id: id, outcome: came.to_sym)
+      end
+
+      def context(letter, arrived_at)
+        fields = letter.fields
+        {first_contact: Store::Intake.first_contact?(fields.fetch(:from, []).first, before: arrived_at),
+         reply_to_mine: Store::Intake.reply_to_mine?(fields[:message_id], fields.fetch(:references, []))}
+      end
+
+      # History and what lies in Sent and the like are cleared and silent from the start.
+      # @param own [Hash] columns by the person's own word
+      def keep_state(id, claim, came, own, seen:, flagged:)
+        silent = came != "arrived"
+        STATE.call(
+          message_id: id, surface_at: claim.surface_at, came: came, unread: !(seen || claim.mark_read || came == "quiet"), flagged: flagged || claim.flag,
+          cleared_at: silent ? now : nil, announced_at: silent ? now : nil, discarded_at: (claim.discard && !silent) ? now : nil, priority: nil, thread_word: nil, **own
+        )
+      end
+    end
+  end
+end

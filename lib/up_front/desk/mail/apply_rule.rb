@@ -1,0 +1,110 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Desk
+    # Applies the rules in force to mail that is here and that one of them matches: how it looks, its marks,
+    # whether it stays on the Front. What has come in is not held back, what was cleared does not come back,
+    # nothing alerts, and nothing is ever sent. Held mail is not looked at: it is decided anew by itself.
+    class ApplyRule < Act
+      TOPICS = %w[timing priority ink labels keep_at_top flag mark_read discard follow_up].freeze
+      CLAIMED = {"priority" => %i[priority], "ink" => %i[ink], "labels" => %i[labels], "keep_at_top" => %i[keep_at_top], "follow_up" => %i[follow_up_at]}.freeze
+      BATCH = 250
+
+      # @!attribute topics [Array<String>] on which the claim would change
+      Item = Struct.new(:id, :arrived_at, :row, :claim, :topics, keyword_init: true)
+
+      # @param id [Integer] of the rule @param days [Integer, nil] how far back; all mail where nil
+      # @raise [Impossible]
+      def initialize(clock, id, days: nil)
+        super(clock)
+        @rulebook = Store::CurrentRulebook.rulebook
+        @rule = @rulebook.rules.find { _1.id == id } or raise Impossible.new("That rule is not there any more.", status: 404)
+        @days = days
+      end
+
+      # @return [Array<Item>] every message that would change, the newest first
+      def preview
+        match_index = Store::MatchIndex.whole
+        prospect = RulesPreview.new(@rulebook, @rulebook.rules, touched: [@rule], now: now, match_index: match_index)
+        within = @days ? match_index.since_bits(now - @days * 86_400) : match_index.everything
+        prospect.items(match_index.matches(@rule, @rulebook.context) & within).each_slice(500).flat_map { changed(_1) }
+      end
+
+      # @param topics [Array<String>, nil] only these @param only [Array<Integer>, nil] only these messages
+      # @return [Array(Integer, Array<Integer>)] the undo step, and the messages to go through with {batch}
+      def begin(topics: nil, only: nil)
+        @chosen = topics || TOPICS
+        ids = preview.select { |item| item.topics.intersect?(@chosen) && (only.nil? || only.include?(item.id)) }.map(&:id)
+        raise Impossible.new("Nothing would change.", status: 409) if ids.empty?
+
+        words = "Applied the rule “#{@rule.name}” to #{Core::English.count(ids.size, "message")}."
+        [undo_step(words, {"State" => []}), ids, words]
+      end
+
+      # Goes through some of the messages, in one transaction. @yield [Integer] how many are done
+      def all(step_id, ids)
+        done = 0
+        ids.each_slice(BATCH) do |some|
+          batch(step_id, some, done += some.size, ids.size)
+          yield done if block_given?
+        end
+      end
+
+      private
+
+      def changed(items)
+        ids = items.map(&:id)
+        rows = Store::Claim.where(message_id: ids).index_by(&:message_id)
+        states = Store::State.where(message_id: ids).index_by(&:message_id)
+        items.filter_map do |item|
+          row, state = rows.fetch(item.id), states.fetch(item.id)
+          topics = held?(state, row) ? [] : topics(row, state, item.after)
+          Item.new(id: item.id, arrived_at: item.arrived_at, row: row, claim: item.after, topics: topics) if topics.any?
+        end
+      end
+
+      def held?(state, row) = state.came == "arrived" && state.cleared_at.nil? && state.discarded_at.nil? && (state.surface_at ? state.surface_at > now : row.held)
+      def on_front?(state) = state.cleared_at.nil? && state.discarded_at.nil? && state.surface_at && state.surface_at <= now
+
+      def topics(row, state, claim)
+        found = Core::ClaimDifference.new(row, claim, nil, topics: CLAIMED.keys).topics
+        found << "timing" if claim.surface_at.nil? && !claim.held && !claim.discard && on_front?(state)
+        found << "flag" if claim.flag && !state.flagged
+        found << "mark_read" if claim.mark_read && state.unread
+        found << "discard" if claim.discard && state.discarded_at.nil?
+        found
+      end
+
+      def batch(step_id, ids, done, total)
+        transaction do
+          Store::FormerClaim.keep(step_id, ids)
+          messages = Store::Message.to_core(ids)
+          rows = Store::Claim.where(message_id: ids).index_by(&:message_id)
+          trails = Store::State.where(message_id: ids).filter_map { |state| apply(state, rows.fetch(state.message_id), @rulebook.decide(messages.fetch(state.message_id))) }
+          step = Store::UndoStep.find(step_id)
+          step.update!(before: {"State" => step.before.fetch("State") + trails})
+          event("progress", step: step_id, done: done, of: total)
+          event("changed", ids: ids)
+        end
+      end
+
+      # @return [Hash, nil] the trail of the state
+      def apply(state, row, claim)
+        topics = topics(row, state, claim) & @chosen
+        kept = {surface_at: row.surface_at, round: row.round, held: row.held, alert: row.alert, trace: claim.trace.kept.merge("timing" => row.trace["timing"])}
+        kept.merge!(surface_at: nil, round: nil, held: false) if topics.include?("timing")
+        (CLAIMED.keys - topics).each { |topic| CLAIMED[topic].each { |column| kept[column] = row[column] } }
+        Store::Claims.write(state.message_id, claim, revision: @rulebook.revision, at: now, anew: true, keep: kept)
+        change(state, topics)
+        state.save! && trail(state) if state.changed?
+      end
+
+      def change(state, topics)
+        state.surface_at = nil if topics.include?("timing")
+        state.flagged = true if topics.include?("flag")
+        state.unread = false if topics.include?("mark_read")
+        state.discarded_at = now if topics.include?("discard")
+      end
+    end
+  end
+end

@@ -1,0 +1,29 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Desk
+    # Puts labels on messages by hand, or takes them off, those that a rule put on as well.
+    class ChangeLabels < ChangeStates
+      # @param on [Array<String>] @param off [Array<String>] labels of the rulebook @raise [Impossible]
+      def initialize(clock, on: [], off: [])
+        super(clock)
+        known = Store::CurrentRulebook.document.fetch("labels", []).map { _1["name"] }
+        unknown = (on - known).first
+        raise Impossible.new("There is no label “#{unknown}”.", pointer: "/add") if unknown
+
+        @on = on
+        @off = off
+      end
+
+      private
+
+      def change?(_state) = true
+      def change(state) = state.assign_attributes(labels_on: (state.labels_on | @on) - @off, labels_off: (state.labels_off | @off) - @on)
+
+      def words(count)
+        parts = [("Labelled #{messages(count)} #{Core::English.join(@on, "and")}" if @on.any?), ("took #{Core::English.join(@off, "and")} off #{messages(count)}" if @off.any?)].compact
+        "#{Core::English.sentence(parts.join("; "))}."
+      end
+    end
+  end
+end

@@ -1,0 +1,22 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Desk
+    # Gives held messages another moment, a round's. They keep it when rules change.
+    class MoveToMoment < ChangeStates
+      # @param at [Time] @raise [Impossible] for one that is past
+      def initialize(clock, at)
+        super(clock)
+        raise Impossible.new("That moment is past; let them in instead.", pointer: "/until") if at <= now
+
+        @at = at
+      end
+
+      private
+
+      def change?(state) = state.came == "arrived" && state.cleared_at.nil? && (state.surface_at.nil? || state.surface_at > now)
+      def change(state) = state.assign_attributes(surface_at: @at, moved_at: now)
+      def words(count) = "Moved #{messages(count)} to #{Core::TimeFormat.new(Store::CurrentRulebook.rulebook.zone, now).moment(@at)}."
+    end
+  end
+end

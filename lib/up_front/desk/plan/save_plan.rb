@@ -1,0 +1,50 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Desk
+    # Puts a plan in force: windows, rounds, days off. What is held gets its new moment in the same step.
+    class SavePlan < Act
+      FOR_EVER = "Mail would be held for ever: every hour of the week lies in a window and no round runs, or in a planned heads-down. Add a round, or leave some time open."
+
+      # @param plan [Hash] in the file's shape
+      # @param renamed [Array<Hash>] kind (windows or rounds), was, name: rules that name them follow
+      # @param revision [Integer, nil] of the rulebook when the plan was read
+      # @return [Done] @raise [Core::Refused, Impossible]
+      def call(plan, renamed: [], revision: nil)
+        transaction do
+          unchanged!(revision)
+          rows = renamed.flat_map { |change| rename_in_rules(*change.values_at("kind", "was", "name")) }
+          document = Store::CurrentRulebook.document.merge("plan" => plan)
+          SavePlan.check(document, now)
+          head = trail(Store::CurrentRulebook.put(document))
+          rules_changed("Changed the week.", {"Rulebook" => [head], **(rows.any? ? {"Rule" => rows} : {})})
+        end
+      end
+
+      # @return [Core::Rulebook] @raise [Core::Refused] with pointers into the plan, in words
+      def self.check(document, now)
+        book = Core::Rulebook.read(document)
+        raise Core::Refused, [Core::Fault.new(pointer: "/plan", expected: FOR_EVER)] if book.plan.holds_for_ever?(now)
+
+        book
+      rescue Core::Refused => refused
+        raise Core::Refused, refused.faults.map { |fault| named(fault, document) }
+      end
+
+      # A rule that names a window or round which the plan no longer has is called by its name.
+      def self.named(fault, document)
+        place = fault.pointer[/\A\/rules\/(\d+)\//, 1] or return fault
+        Core::Fault.new(pointer: "/plan", expected: "what the rule “#{document["rules"][place.to_i]["name"]}” names", found: "no #{fault.found}")
+      end
+      private_class_method :named
+
+      private
+
+      def unchanged!(revision)
+        return if revision.nil? || revision == Store::CurrentRulebook.rulebook.revision
+
+        raise Impossible.new("The rulebook was changed elsewhere since you opened the week. Look at it as it is now, and change it again.", status: 409)
+      end
+    end
+  end
+end

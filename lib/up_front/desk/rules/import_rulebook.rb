@@ -1,0 +1,81 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Desk
+    # Puts a whole rulebook in place of the one in force, in one step that can be taken back.
+    class ImportRulebook < Act
+      # @param document [Hash] checked (see {Core::Rulebook.read})
+      # @return [Array<Core::RulebookDifference::Change>] what would be added, changed and removed
+      def preview(document) = Core::RulebookDifference.new(Store::CurrentRulebook.document || {}, document).changes
+
+      # @param document [Hash] @return [Done] @raise [Core::Refused]
+      def call(document)
+        SavePlan.check(document, now)
+        return set_up(document) unless Store::Rulebook.exists?
+
+        transaction do
+          words = "Brought in a rulebook."
+          changes = preview(document)
+          next Done.new(words: "That rulebook is the one in force; nothing was changed.", result: changes) if changes.empty?
+
+          rows = put_rules(document.fetch("rules", []))
+          put_accounts(document.fetch("accounts", []))
+          views = put_views(document.fetch("views", []))
+          head = trail(Store::CurrentRulebook.put(document))
+          event("views") if views.any?
+          rules_changed(words, {"Rulebook" => [head], "Rule" => rows, "View" => views}, result: changes)
+        end
+      end
+
+      private
+
+      def set_up(document)
+        SetUp.new(clock).call(document["owner"], plan: document.fetch("plan", {}), accounts: document["accounts"].then { (_1.nil? || _1.empty?) ? nil : _1 },
+          rest: document.except("format", "version", "owner", "plan", "accounts"))
+      end
+
+      # @return [Array<Hash>] the trail of each rule that changed
+      def put_rules(bodies)
+        known = Store::Rule.in_order.to_h { [Core::Text.fold(_1.name), _1] }
+        put = bodies.each_with_index.map { |body, place| put_rule(known.delete(Core::Text.fold(body["name"])), body, place) }
+        put + known.values.map { |rule| rule.update!(deleted_at: now) && trail(rule) }
+      end
+
+      def put_rule(rule, body, place)
+        return make_rule(body, place) unless rule
+
+        changed = rule.body != body
+        rule.update!(position: place, body: body, version: rule.version + (changed ? 1 : 0))
+        trail(rule).tap { keep_version(rule, "brought in") if changed }
+      end
+
+      def make_rule(body, place)
+        rule = Store::Rule.create!(position: place, body: body, created_at: now)
+        keep_version(rule, "brought in")
+        trail(rule, before: {"deleted_at" => now})
+      end
+
+      # @return [Array<Hash>] the trail of each view that changed
+      def put_views(bodies)
+        known = Store::View.in_order.to_h { [Core::Text.fold(_1.name), _1] }
+        put = bodies.each_with_index.filter_map do |body, place|
+          view = known.delete(Core::Text.fold(body["name"]))
+          next (made = Store::View.create!(position: place, body: body, created_at: now)) && trail(made, before: {"deleted_at" => now}) unless view
+
+          version = view.version + ((view.body == body) ? 0 : 1)
+          view.put(body, now)
+          view.update!(position: place, version: version) && trail(view)
+        end
+        put + known.values.map { |view| view.update!(deleted_at: now) && trail(view) }
+      end
+
+      # An account that holds mail stays, whatever the file says.
+      def put_accounts(accounts)
+        accounts.each do |given|
+          account = Store::Account.all.find { Core::Text.fold(_1.name) == Core::Text.fold(given["name"]) }
+          account ? account.update!(addresses: given["addresses"]) : Store::Account.create!(name: given["name"], addresses: given["addresses"])
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,65 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Desk
+    # Makes a rule, or saves one that was changed. It holds for mail that arrives from then on.
+    class SaveRule < Act
+      # @param body [Hash] the rule as in the rulebook file
+      # @param id [Integer, nil] of the rule to change @param version [Integer, nil] as it was when read
+      # @param place [Symbol, Integer] of a new one: :first, :last, or so many rules before it
+      # @return [Done] with the rule as result @raise [Core::Refused, Impossible]
+      def call(body, id: nil, version: nil, place: :first)
+        transaction do
+          rule = id ? existing(id, version) : Store::Rule.new(created_at: now, version: 0, position: 0)
+          check(body, rule)
+          sensible!(body, rule)
+          words = id ? "Changed the rule “#{body["name"]}”." : "Made the rule “#{body["name"]}”."
+          rule.update!(body: tidy(body), form: Core::Rulebook::VERSION, version: rule.version + 1)
+          row = id ? trail(rule) : trail(rule, before: {"deleted_at" => now})
+          keep_version(rule, id ? "changed" : "made")
+          moved = id ? [] : put(rule, place)
+          rules_changed(words, {"Rule" => [row, *moved]}, result: rule)
+        end
+      end
+
+      private
+
+      def existing(id, version)
+        rule = Store::Rule.in_order.find_by(id: id) or raise Impossible.new("That rule is not there any more.", status: 404)
+        if version && version != rule.version
+          raise Impossible.new("This rule was changed elsewhere since you opened it. It now reads: #{sentence(id)}", status: 409)
+        end
+        rule
+      end
+
+      def sentence(id) = Core::Sentence.rule(Store::CurrentRulebook.rulebook.rules.find { _1.id == id })
+
+      # The whole rulebook is read with the new rule in it, so that names and references are checked as ever.
+      def check(body, rule)
+        head = Store::Rulebook.first!.document
+        others = Store::CurrentRulebook.rulebook.rules.reject { _1.id == rule.id }.map(&:to_h)
+        Core::Rulebook.read(head.merge("rules" => others + [body]))
+      rescue Core::Refused => refused
+        prefix = "/rules/#{others.size}"
+        raise Core::Refused, refused.faults.map { |fault| Core::Fault.new(**fault.to_h.transform_keys(&:to_sym), pointer: fault.pointer.delete_prefix(prefix)) }
+      end
+
+      def tidy(body) = body.slice(*Core::Rule::REQUIRED, *Core::Rule::OPTIONAL).merge("name" => body["name"].strip)
+
+      # What the format allows and nobody means is refused where it is written, and not when an old rule is switched.
+      def sensible!(body, rule)
+        return if rule.persisted? && body.values_at("when", "unless", "then") == rule.body.values_at("when", "unless", "then")
+
+        faults = Core::Draft.new(body, Store::CurrentRulebook.rulebook.names).faults
+        raise Core::Refused, faults if faults.any?
+      end
+
+      # @return [Array<Hash>] the trails of the rules that moved
+      def put(rule, place)
+        rules = Store::Rule.in_order.where.not(id: rule.id).to_a
+        rules.insert({first: 0, last: rules.size}.fetch(place) { place.clamp(0, rules.size) }, rule)
+        MoveRule.number(rules) { |each| trail(each) unless each == rule }
+      end
+    end
+  end
+end

@@ -1,0 +1,36 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Desk
+    # Makes or changes a group, a label or an ink. A new name goes into every rule that names it, and onto all mail
+    # that wears it.
+    class SaveThing < NamedThings
+      # @param kind [String] groups, labels or inks @param thing [Hash] in the file's shape
+      # @param was [String, nil] the name it had @return [Done] @raise [Core::Refused, Impossible]
+      def call(kind, thing, was: nil)
+        thing = thing.merge("name" => thing["name"].to_s.strip)
+        transaction do
+          things = things(kind)
+          index = was && (place(things, was) or raise gone(kind, was))
+          free!(kind, things, thing, index)
+          index ? things[index] = things[index].merge(thing) : things << thing
+          rows = (was && was != thing["name"]) ? renamed(kind, was, thing["name"]) : {}
+          put(things, kind, "#{index ? "Changed" : "Made"} the #{KINDS.fetch(kind)} “#{thing["name"]}”.", rows, result: thing)
+        end
+      end
+
+      private
+
+      def renamed(kind, was, name)
+        was = Store::CurrentRulebook.document.fetch(kind).find { Core::Text.fold(_1["name"]) == Core::Text.fold(was) }["name"]
+        Store::AppliedNames.rename(kind, was, name)
+        {"Rule" => rename_in_rules(kind, was, name), "View" => rename_in_views(kind, was, name), "AppliedNames" => [{"kind" => kind, "was" => was, "name" => name}]}
+      end
+
+      def free!(kind, things, thing, index)
+        taken = place(things, thing["name"])
+        raise Impossible.new("There is a #{KINDS.fetch(kind)} “#{things[taken]["name"]}” already.", pointer: "/name", status: 409) if taken && taken != index
+      end
+    end
+  end
+end

@@ -1,0 +1,75 @@
+# frozen_string_literal: true
+
+require "puma"
+require "puma/configuration"
+require "puma/launcher"
+
+module UpFront
+  module Service
+    # The running product: the database, what reads the sources, what announces, the hub, and Puma.
+    class Server
+      # It cannot start; the message is for the person.
+      class CannotStart < StandardError; end
+
+      LOOPBACK = %w[127.0.0.1 localhost ::1].freeze
+      WATCH_SECONDS = 0.1
+      THREADS = "2:8"
+
+      def initialize(database:, clock:, script: nil, host: "127.0.0.1", port: 4567, out: $stdout)
+        raise CannotStart, "Up Front listens on this machine alone; #{host} would let others read the mail." unless LOOPBACK.include?(host)
+
+        @database = database
+        @clock = clock
+        @script = script
+        @host = host
+        @port = port
+        @out = out
+      end
+
+      def run
+        free!
+        Store::Database.open(@database)
+        hub = Web::Hub.new(@database).start
+        Web::App.set(:clock, @clock)
+        Web::App.set(:script, @script)
+        Web::App.set(:hub, hub)
+        watcher = Watcher.new(@clock).start
+        launch(hub, watcher)
+      end
+
+      def address = "http://#{@host}:#{@port}"
+
+      private
+
+      def launch(hub, watcher)
+        app = Web::App
+        host, port, out = @host, @port, @out
+        configuration = Puma::Configuration.new do |config|
+          config.bind "tcp://#{host}:#{port}"
+          config.threads(*THREADS.split(":").map(&:to_i))
+          config.app app
+          config.raise_exception_on_sigterm false
+          config.force_shutdown_after 2
+          config.log_requests false
+        end
+        events = Puma::Events.new
+        events.after_booted do
+          out.puts "Up Front is at #{address}"
+          out.flush
+        end
+        Puma::Launcher.new(configuration, events: events, log_writer: Puma::LogWriter.null).run
+      ensure
+        watcher.stop
+        hub.stop
+      end
+
+      def free!
+        TCPServer.new(@host, @port).close
+      rescue Errno::EADDRINUSE
+        raise CannotStart, "Port #{@port} is in use. Is Up Front running already? Stop it, or give another port with --port."
+      rescue Errno::EACCES
+        raise CannotStart, "Port #{@port} may not be used by this account. Give one above 1023 with --port."
+      end
+    end
+  end
+end

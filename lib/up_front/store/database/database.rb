@@ -1,0 +1,90 @@
+# frozen_string_literal: true
+
+require "active_record"
+require "sqlite3"
+require "fileutils"
+
+# Waiting for a lock is left to SQLite, which lets other threads run meanwhile.
+ActiveSupport.on_load(:active_record_sqlite3adapter) do
+  prepend(Module.new do
+    private
+
+    def configure_connection
+      super
+      wait = @config[:timeout]
+      @raw_connection.busy_handler_timeout = Integer(wait) if wait
+      UpFront::Store::Functions.add_to(@raw_connection)
+    end
+  end)
+end
+
+module UpFront
+  module Store
+    # Opens the SQLite file: WAL, foreign keys, immediate transactions, migrated to this version.
+    module Database
+      # The file cannot be used; the message is for the person.
+      class Unusable < StandardError; end
+
+      MIGRATIONS = File.expand_path("../migrations", __dir__)
+      WAIT_MS = 10_000
+      ANALYSED = "analysed_upto"
+      GROWN = 1.2
+
+      module_function
+
+      # @param path [String] the file, made with its folder where missing
+      # @raise [Unusable]
+      def open(path)
+        FileUtils.mkdir_p(File.dirname(path))
+        check(path)
+        connect(path)
+        migrate(path)
+        FactColumns.ensure!
+        @path = path
+      rescue Errno::EACCES, Errno::EROFS
+        raise Unusable, "The database #{path} cannot be written: the permission is missing."
+      rescue SQLite3::NotADatabaseException, SQLite3::CorruptException
+        raise Unusable, "#{path} is not a database of Up Front; it was left as it is."
+      end
+
+      # Lets SQLite count what its indexes hold: without that it cannot tell which of them serves (by samples alone it reads
+      # all states for a page of fifty). It takes a third of a second over a hundred thousand messages, and so it is done
+      # only when there is a good deal more than the last time.
+      def analyse
+        newest = Message.maximum(:id).to_i
+        return if newest < Setting[ANALYSED].to_i * GROWN
+
+        Record.with_connection { _1.execute("ANALYZE") }
+        Setting[ANALYSED] = newest
+      end
+
+      # @return [String] the open file
+      def path = @path
+
+      def close = ActiveRecord::Base.connection_handler.clear_all_connections!
+
+      def connect(path)
+        ActiveRecord.default_timezone = :utc
+        ActiveRecord::Base.establish_connection(adapter: "sqlite3", database: path, timeout: WAIT_MS, pool: 32,
+          default_transaction_mode: :immediate, pragmas: {journal_mode: :wal, synchronous: :normal, foreign_keys: true, mmap_size: 256 * 1024 * 1024})
+      end
+
+      def migrate(path)
+        context = ActiveRecord::MigrationContext.new(MIGRATIONS)
+        ahead = context.get_all_versions - context.migrations.map(&:version)
+        raise Unusable, "The database #{path} comes from a newer version of Up Front. Start that version, or give another file with --database; this one was left as it is." if ahead.any?
+
+        ActiveRecord::Migration.verbose = false
+        context.migrate
+      end
+
+      def check(path)
+        return unless File.exist?(path) && !File.zero?(path)
+        return if File.binread(path, 16) == "SQLite format 3\0".b
+
+        raise Unusable, "#{path} is not a database of Up Front; it was left as it is."
+      end
+      private_class_method :connect, :migrate, :check
+    end
+  end
+end

@@ -1,0 +1,67 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Store
+    # A statement prepared once a connection, for what is asked or written with every message that comes:
+    # going through relations costs several times what SQLite takes. Runs in whatever transaction is open.
+    class PreparedStatement
+      HELD = :up_front_held_connection
+
+      # Keeps the thread's connection at hand for as long as the block runs (a transaction): asking for it
+      # costs more than a small statement does.
+      def self.hold
+        return yield if Thread.current[HELD]
+
+        Record.with_connection do |connection|
+          Thread.current[HELD] = [connection.raw_connection, connection]
+          yield
+        ensure
+          Thread.current[HELD] = nil
+        end
+      end
+
+      def initialize(sql)
+        @sql = sql.freeze
+        freeze
+      end
+
+      # @param values [Array] a value for each `?`; hashes and lists go in as JSON, times as the store keeps them
+      # @return [Array<Array>] the rows
+      def call(values)
+        PreparedStatement.hold do
+          raw, connection = Thread.current[HELD]
+          rows(prepared(raw), values.map { bind(_1, connection) })
+        end
+      end
+
+      private
+
+      def rows(statement, values)
+        values.each_with_index { |value, index| statement.bind_param(index + 1, value) }
+        found = []
+        while (row = statement.step)
+          found << row
+        end
+        found
+      ensure
+        statement.reset!
+      end
+
+      def prepared(raw)
+        known = raw.instance_variable_get(:@up_front_statements) || raw.instance_variable_set(:@up_front_statements, {})
+        known[@sql] ||= raw.prepare(@sql)
+      end
+
+      def bind(value, connection)
+        case value
+        when Hash, Array then JSON.generate(value)
+        when Time then connection.quoted_date(value)
+        when true then 1
+        when false then 0
+        when Symbol then value.to_s
+        else value
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,30 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Store
+    # A claim as it was before an act put another in its place, for taking that act back.
+    class FormerClaim < Record
+      self.table_name = "former_claims"
+      KEEP = PreparedInsert.new("former_claims", :undo_step_id, :message_id, :claim, :firings)
+
+      # @param ids [Array<Integer>] of messages
+      def self.keep(undo_step_id, ids)
+        fired = Firing.where(message_id: ids).pluck(:message_id, :rule_id, :outcome).group_by(&:first)
+        Claim.where(message_id: ids).each do |claim|
+          KEEP.call(undo_step_id: undo_step_id, message_id: claim.message_id, claim: claim.attributes.except("message_id"), firings: fired.fetch(claim.message_id, []).map { _1.drop(1) })
+        end
+      end
+
+      # Puts the claims of a step back. @return [Array<Integer>] the messages
+      def self.restore(undo_step_id)
+        where(undo_step_id: undo_step_id).find_each_row do |row|
+          Claim.where(message_id: row.message_id).update_all(Claim.new(row.claim).attributes.slice(*row.claim.keys))
+          Firing.where(message_id: row.message_id).delete_all
+          row.firings.each { |rule_id, outcome| Claims::FIRED.call(message_id: row.message_id, rule_id: rule_id, outcome: outcome) }
+        end
+      end
+
+      def self.find_each_row = pluck(:message_id).each_slice(500).flat_map { |ids| where(message_id: ids).to_a.each { yield _1 } && ids }
+    end
+  end
+end

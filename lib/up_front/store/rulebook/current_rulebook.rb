@@ -1,0 +1,65 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Store
+    # The rulebook in force: the document's head and its rules, read and compiled once a revision.
+    module CurrentRulebook
+      LOCK = Mutex.new
+      STAND = PreparedQuery.new("SELECT revision || '.' || views_revision FROM rulebooks LIMIT 1")
+
+      module_function
+
+      # @return [Core::Rulebook, nil] nil before the owner is known
+      def rulebook
+        stand = STAND.call or return
+        LOCK.synchronize do
+          return @kept if @kept && @stand == stand && @path == Database.path
+
+          @path = Database.path
+          @stand = stand
+          head = Rulebook.first
+          @kept = read(head, Rule.in_order.to_a, View.in_order.to_a, head.revision)
+        end
+      end
+
+      # @return [Hash, nil] the whole rulebook in the file's shape
+      def document
+        head = Rulebook.first or return
+        head.document.merge("rules" => Rule.in_order.map(&:today), "views" => View.in_order.map(&:body))
+      end
+
+      # For whoever takes changes back without turning the revision (a test's transaction).
+      def forget = LOCK.synchronize { @kept = nil }
+
+      # Rules and views that cannot be read (saved by a newer version, or damaged) are left out, so that they take no
+      # other with them; the page of rules says so.
+      # @return [Core::Rulebook]
+      def read(head, rules, views, revision)
+        document = head.document.merge("rules" => rules.map(&:today), "views" => views.map(&:body))
+        Core::Rulebook.read(document, revision: revision, ids: rules.map(&:id), view_ids: views.map(&:id))
+      rescue Core::Refused => refused
+        broken = %w[rules views].to_h { |kind| [kind, refused.faults.filter_map { _1.pointer[/\A\/#{kind}\/(\d+)/, 1]&.to_i }.uniq] }
+        raise if broken.values.all?(&:empty?)
+
+        whole = {"rules" => rules, "views" => views}.map { |kind, rows| rows.reject.with_index { |_, place| broken[kind].include?(place) } }
+        read(head, *whole, revision)
+      end
+
+      # Replaces the head: owner, people, labels, plan. @return [Rulebook]
+      def put(document)
+        head = Rulebook.first_or_initialize(revision: 0)
+        head.update!(document: document.except("rules", "views"), revision: head.revision + 1)
+        head
+      end
+
+      # To be called in the transaction that changed a view: rules and what they decided stay as they are.
+      def turn_views = Rulebook.update_all("views_revision = views_revision + 1")
+
+      # To be called in the transaction that changed a rule. @return [Integer] the new revision
+      def turn
+        Rulebook.update_all("revision = revision + 1")
+        Rulebook.pick(:revision)
+      end
+    end
+  end
+end

@@ -1,0 +1,16 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Store
+    # A rule as the person last saved it. Deleted ones stay for the history and for undo.
+    class Rule < Record
+      self.table_name = "rules"
+      scope :in_order, -> { where(deleted_at: nil).order(:position, :id) }
+
+      def name = body["name"].to_s
+
+      # @return [Hash] the body in today's form
+      def today = Core::RuleUpgrades.today(body, form)
+    end
+  end
+end

@@ -1,0 +1,66 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Web
+    module Pages
+      # What moving, switching or deleting a rule would do to last month's mail and to what is held, before it is done.
+      class RuleChange
+        DAYS = 30
+        MOST_ROWS = 12
+
+        # @param id [Integer] of the rule @param act [String] move, switch or delete @param to [Integer, nil] its new place
+        def initialize(rulebook, now, id:, act:, to: nil)
+          @rulebook = rulebook
+          @time_format = Core::TimeFormat.new(rulebook.zone, now)
+          @ids = Store::Rule.in_order.ids
+          raise Desk::Act::Impossible.new("That rule is not there any more.", status: 404) unless @ids.include?(id)
+
+          @rule = rulebook.rules.find { _1.id == id } # nil where it cannot be read, and so decides nothing
+          rules, changed = @rule ? after(id, act, to) : [rulebook.rules, []]
+          @prospect = Desk::RulesPreview.new(rulebook, rules, touched: [@rule, *changed].compact, now: now)
+          @within = @prospect.match_index.days_bits(DAYS, rulebook.zone, now)
+        end
+
+        def to_h
+          different = @prospect.items(@within).filter_map { |item| [item, Core::ClaimDifference.new(item.before, item.after, @time_format)].then { _1.last.any? ? _1 : nil } }
+          held = @prospect.held
+          {changed: different.size, words: words(different.size), held: held.to_s, held_any: held.any?, messages: rows(different.first(MOST_ROWS))}
+        end
+
+        private
+
+        def after(id, act, to)
+          rules = @rulebook.rules
+          case act
+          when "move" then [order(id, to), []]
+          when "delete" then [rules - [@rule], []]
+          else
+            switched = Core::Rule.read(@rule.to_h.merge("enabled" => !@rule.enabled), Core::Check.new, @rulebook.names, id: id)
+            [rules.map { _1.equal?(@rule) ? switched : _1 }, [switched]]
+          end
+        end
+
+        # Places are counted among all rules, those that cannot be read too.
+        def order(id, to)
+          ids = @ids - [id]
+          ids.insert(to.clamp(0, ids.size), id)
+          @rulebook.rules.sort_by { ids.index(_1.id) }
+        end
+
+        def words(count)
+          return "None of last month’s messages would be decided differently." if count.zero?
+
+          "#{Core::English.sentence(Core::English.count(count, "of last month’s messages", "of last month’s messages"))} would be decided differently."
+        end
+
+        def rows(different)
+          messages = Store::Message.where(id: different.map { _1.first.id }).select(:id, :sender_name, :subject).index_by(&:id)
+          different.map do |item, difference|
+            message = messages.fetch(item.id)
+            {id: item.id, sender: message.sender_name, subject: message.subject, when: @time_format.moment(item.arrived_at), matched: true, changes: difference.changes.map(&:to_h), reason: nil}
+          end
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,29 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Web
+    module Pages
+      # The starting points, and the rule that answers make of one.
+      module StartingRules
+        module_function
+
+        def to_h = {needs: Core::StartingRules::ALL.map { |need| {key: need.key, title: need.title, words: need.words, questions: need.questions.map { question(_1) }} }}
+
+        def question(asked)
+          {key: asked.key, words: asked.words, shape: asked.shape, given: asked.given, optional: asked.optional == true, choices: asked.choices.to_h.map { |value, words| {value: value, words: words} }}
+        end
+
+        # @param answers [Hash] @return [Hash] the rule's body, what still wants an answer, and how much of the last month's mail it matches
+        def answered(need, answers, rulebook, now)
+          missing = need.unanswered(need.questions.to_h { [_1.key, _1.given] }.merge(answers))
+          body = missing.empty? ? need.body(answers) : nil
+          draft = body && Core::Draft.new(body, rulebook.names)
+          match_index = Store::MatchIndex.at(now)
+          within = match_index.days_bits(Rules::DAYS, rulebook.zone, now)
+          {unanswered: missing, body: body, sentence: (Core::Sentence.told(Core::Rule.read(body, Core::Check.new, rulebook.names)) if draft&.complete?),
+           faults: draft ? draft.faults.map(&:to_s) : [], count: draft&.complete? ? match_index.count(match_index.matches(draft.rule, rulebook.context) & within) : nil, of: match_index.count(within)}
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,142 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Web
+    module Pages
+      # A draft rule tried on the mail of the last days: what it matches, condition by condition, and what the
+      # messages' claims would become. Nothing is changed.
+      class TryRule
+        MOST_ROWS = 60
+
+        # @param body [Hash] the draft @param id [Integer, nil] of the rule that it changes
+        # @param days [Integer] how far back @param place [Integer, nil] of a new rule; the first where nil
+        # @param message [Integer, nil] one to show first
+        # @param without [Boolean] compare with there being no such rule, in place of the rule as it is saved
+        def initialize(body, rulebook, now, days:, id: nil, place: nil, message: nil, without: false)
+          @without = without
+          @rulebook = rulebook
+          @now = now
+          @days = days
+          @time_format = Core::TimeFormat.new(rulebook.zone, now)
+          @old = rulebook.rules.find { _1.id == id } if id
+          @body = body
+          @place = @old ? rulebook.rules.index(@old) : (place || 0).clamp(0, rulebook.rules.size)
+          @draft = Core::Draft.new(body, rulebook.names, id: id)
+          @message = message
+          @match_index = Store::MatchIndex.at(now)
+          @within = @match_index.days_bits(days, rulebook.zone, now)
+        end
+
+        def to_h
+          {faults: faults, unfinished: @draft.unfinished, days: @days, of: @match_index.count(@within), counts: counts, apart: apart, clashes: clashes, **sentence, **outcome}
+        end
+
+        private
+
+        def first_day = @rulebook.zone.date(@now) - @days + 1
+        def key = @rulebook.context
+
+        def faults
+          taken = @rulebook.rules.any? { _1 != @old && Core::Text.fold(_1.name) == Core::Text.fold(@body["name"]) }
+          own = @draft.faults.map { {pointer: _1.pointer, words: "Expected #{_1.expected}#{", found #{_1.found}" if _1.found}."} }
+          taken ? own << {pointer: "/name", words: "Another rule is called that already; give this one a name of its own."} : own
+        end
+
+        def sentence
+          return {sentence: nil, text: nil} unless @draft.complete?
+
+          rule = Core::Rule.read(@body, Core::Check.new, @rulebook.names)
+          {sentence: Core::Sentence.told(rule), text: Core::Sentence.rule(rule)}
+        end
+
+        # By pointer: for how many messages of the last days each condition holds by itself, and each group together.
+        def counts = @draft.nodes.transform_values { held(_1) }
+        def held(node) = @match_index.count(@match_index.bits(node, key) & @within)
+
+        def apart = AllOrAny.of(@draft.nodes) { held(_1) }
+
+        def clashes = Core::Clashes.new(@draft.nodes).to_a.map { {pointers: _1.pointers, words: _1.words} }
+
+        def outcome
+          return {ready: false} unless @draft.rule && @draft.nodes.key?("/when")
+
+          items = prospect.items(@within)
+          matched = @match_index.matches(@draft.rule, key) & @within
+          ids = @match_index.places_of(matched).to_set { @match_index.ids[_1] }
+          {ready: true, matches: ids.size, **surfacing(items.select { ids.include?(_1.id) }), changed: items.count { difference(_1).any? }, alerts: alerts, bars: bars(matched), held: saved.held.to_s, held_now: saved.held.now,
+           asks: @draft.rule.ask_first, first: first, messages: rows(items, ids)}
+        end
+
+        def prospect = @prospect ||= (@old && @without) ? against(@rulebook.rules - [@old], [@draft.rule]) : saved
+        def saved = @saved ||= against(@rulebook.rules, [@old, @draft.rule].compact)
+        def against(from, touched, match_index: @match_index) = Desk::RulesPreview.new(@rulebook, rules, touched: touched, now: @now, match_index: match_index, from: from)
+
+        def rules
+          @rules ||= @rulebook.rules.dup.tap { |all| @old ? all[@place] = @draft.rule : all.insert(@place, @draft.rule) }
+        end
+
+        def surfacing(items)
+          {straight: items.count { _1.after.surface_at && !_1.after.held }, straight_more: items.count { _1.before.held && _1.after.surface_at && !_1.after.held },
+           wait: items.count { _1.after.held }, never: items.count { _1.after.surface_at.nil? && !_1.after.held }}
+        end
+
+        # Alerts on a working day, before and after.
+        def alerts
+          plan = @rulebook.plan
+          working = ->(date) { date.cwday <= 5 && !plan.days_off.include?(date) }
+          dates = @match_index.dates(@rulebook.zone)
+          oldest = @match_index.places_of(@within).map { dates[_1] }.min
+          days = oldest ? (oldest..@rulebook.zone.date(@now)).count(&working) : 0
+          before, after = prospect.alerts(@within) { working.call(@rulebook.zone.date(_1)) }
+          days.zero? ? {before: 0, after: 0} : {before: (before.to_f / days).round(1), after: (after.to_f / days).round(1)}
+        end
+
+        def bars(matched)
+          dates = @match_index.dates(@rulebook.zone)
+          all, own = [@within, matched].map { |bits| @match_index.places_of(bits).map { dates[_1].jd }.tally }
+          (first_day..@rulebook.zone.date(@now)).map { |date| {date: date.iso8601, words: @time_format.day(date), all: all.fetch(date.jd, 0), matched: own.fetch(date.jd, 0)} }
+        end
+
+        def difference(item) = Core::ClaimDifference.new(item.before, item.after, @time_format)
+
+        # The message from which the rule began, however old it is.
+        def first
+          return unless @message && Store::Message.exists?(@message)
+
+          whole = Store::MatchIndex.whole
+          place = whole.place(@message) or return
+          there = against(@rulebook.rules, [@old, @draft.rule].compact, match_index: whole)
+          item = there.items(whole.bits_of([place])).first
+          message = Store::Message.find(@message)
+          return {id: @message, sender: message.sender_name, subject: message.subject, when: @time_format.moment(message.arrived_at), matched: false, changes: [], reason: nil} unless item
+
+          row(message, item, there.matches(@draft.rule)[place] == 1)
+        end
+
+        # The changed ones first to come to mind: those that match, the newest first; then those that no longer do.
+        def rows(items, ids)
+          shown = items.partition { ids.include?(_1.id) }.flatten(1).first(MOST_ROWS)
+          messages = Store::Message.where(id: shown.map(&:id)).select(:id, :sender_name, :subject).index_by(&:id)
+          shown.map { |item| row(messages.fetch(item.id), item, ids.include?(item.id)) }
+        end
+
+        def row(message, item, matched)
+          {id: item.id, sender: message.sender_name, subject: message.subject, when: @time_format.moment(item.arrived_at), matched: matched,
+           changes: difference(item).changes.map(&:to_h), reason: reason(item)}
+        end
+
+        # Why the draft says less here than it could.
+        def reason(item)
+          return "not reached: #{last_word(item)} has the last word" if item.heard.ended_at&.<(@place)
+
+          outranked = item.heard.outranked[@place].to_h
+          return if outranked.empty?
+
+          outranked.group_by(&:last).map { |rule, topics| "#{rule} decides the #{Core::English.join(topics.map { Core::ClaimDifference::TITLES.fetch(_1.first) }, "and")} before" }.join("; ")
+        end
+
+        def last_word(item) = "“#{@rulebook.rules[item.heard.ended_at].name}”"
+      end
+    end
+  end
+end

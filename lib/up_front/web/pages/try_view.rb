@@ -1,0 +1,68 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Web
+    module Pages
+      # A view while it is being written: what it would hold, condition by condition, and its first messages.
+      class TryView
+        ROWS = 50
+
+        # @param body [Hash] the draft @param id [Integer, nil] of the view that it changes
+        def initialize(body, rulebook, now, id: nil)
+          @body = body
+          @rulebook = rulebook
+          @now = now
+          @id = id
+          @draft = Core::DraftConditions.new(body["when"], "/when", rulebook.names, state: true)
+          @roomy = readable
+        end
+
+        def to_h
+          {faults: faults, unfinished: @draft.unfinished, counts: counts, apart: AllOrAny.of(@draft.nodes) { count(_1) }, empty_because: empty_because, sentence: sentence, text: text, clashes: clashes, **outcome}
+        end
+
+        private
+
+        # The draft with what of its condition can be read, under a name of its own where it has none.
+        def readable
+          body = {"name" => "This view", **@body.slice(*Core::View::OPTIONAL), "when" => (@draft.tree || Core::Condition::Group.new("all", [].freeze)).to_h}
+          Core::View.read(body, Core::Check.new, @rulebook.names)
+        end
+
+        def faults
+          check = Core::Check.new
+          Core::View.read(@body, check, @rulebook.names, accounts: Store::Account.pluck(:name))
+          own = @draft.finished(check.faults).map { {pointer: _1.pointer, words: "Expected #{_1.expected}#{", found #{_1.found}" if _1.found}."} }
+          taken = @rulebook.views.any? { _1.id != @id && Core::Text.fold(_1.name) == Core::Text.fold(@body["name"]) }
+          taken ? own << {pointer: "/name", words: "Another view is called that already; give this one a name of its own."} : own
+        end
+
+        def query(node) = Store::ViewQuery.new(@roomy.with(node), @now, @rulebook.zone)
+        def count(node) = (@counted ||= {})[node] ||= query(node).count
+        def counts = @roomy ? @draft.nodes.transform_values { count(_1) } : {}
+        def clashes = Core::Clashes.new(@draft.nodes).to_a.map { {pointers: _1.pointers, words: _1.words} }
+        def text = (Core::ViewSentence.view(@roomy) if @roomy && @draft.unfinished.empty?)
+        def sentence = (Core::English.sentence(Core::Sentence.view(@roomy)) if @roomy && @draft.unfinished.empty?)
+
+        # A view that holds nothing: the condition to blame, where one holds for nothing by itself.
+        def empty_because
+          return unless @roomy && @draft.tree && count(@draft.tree).zero?
+
+          nothing = @draft.nodes.select { |_, node| node.is_a?(Core::Condition::Leaf) && count(node).zero? }.keys
+          {pointers: nothing, words: if nothing.any?
+                                       "Nothing is in this view: no message at all fits #{(nothing.size == 1) ? "the condition marked" : "the conditions marked"}."
+                                     else
+                                       "Nothing is in this view: each condition fits some messages, and none fits them together."
+                                     end}
+        end
+
+        def outcome
+          return {ready: false} unless @roomy
+
+          whole = query(@roomy.when)
+          {ready: true, count: whole.count, unread: whole.unread, messages: Row.of(whole.page(0, ROWS), @rulebook, @now).map(&:to_h)}
+        end
+      end
+    end
+  end
+end
