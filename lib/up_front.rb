@@ -17,8 +17,7 @@ module UpFront
   LOADER = Zeitwerk::Loader.for_gem(warn_on_extra_files: false).tap do |loader|
     loader.inflector.inflect("cli" => "CLI", "sql_reader" => "SQLReader", "state_sql" => "StateSQL", "html" => "HTML", "api" => "API")
     loader.ignore("#{__dir__}/up_front/store/migrations")
-    ROOMS = %w[core store desk].freeze # divided into folders by what they are about; a folder is no namespace
-    ROOMS.each { |room| loader.collapse("#{__dir__}/up_front/#{room}/*/") }
+    loader.collapse(*%w[core store desk].map { |room| "#{__dir__}/up_front/#{room}/*/" }) # a folder of them is no namespace
     loader.setup
   end
 end

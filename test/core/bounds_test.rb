@@ -26,7 +26,7 @@ class BoundsTest < Minitest::Test
     text = "a á " * 100_000
     [(["a*"] * 11).join(" ") + " b", (["a"] * 99).join(" ") + " b"].each do |phrase|
       book = rulebook(rules: [rule(when: leaf("body", "mentions", [phrase]))])
-      around { assert_equal "no_match", book.decide(mail(body: text)).to_h(LISBON)["trace"]["rules"][0]["outcome"] }
+      around { assert_equal "no_match", Core::ClaimReport.new(book.decide(mail(body: text)), LISBON).to_h["trace"]["rules"][0]["outcome"] }
     end
     assert_match(/at most 100 words/, refused(document(rules: [rule(when: leaf("body", "mentions", ["a* " * 13]))])))
     assert_match(/at most 100 words/, refused(document(rules: [rule(when: leaf("body", "mentions", ["a " * 101]))])))

@@ -6,6 +6,7 @@ class DeciderTest < Minitest::Test
   include CoreHelper
 
   def decide(*rules, **fields) = rulebook(rules: rules).decide(mail(**fields))
+  def told(...) = Core::ClaimReport.new(decide(...), LISBON).to_h["trace"]
   def outcomes(claim) = claim.trace["rules"].map { _1["outcome"] }
 
   def test_the_first_to_speak_decides_and_the_later_is_outranked
@@ -37,20 +38,20 @@ class DeciderTest < Minitest::Test
                                "alert" => {"level" => "chime", "text" => "x"}, "timing" => {"now" => true}}))
     assert_equal [true, true, true, at("09:14", "2027-03-10"), ["accounts@lanternquay.example"], "Thanks", "chime"],
       [claim.keep_at_top, claim.flag, claim.mark_read, claim.follow_up_at, claim.forward, claim.reply, claim.alert["level"]]
-    assert_equal "2027-03-09T09:14:00+00:00", claim.to_h(LISBON)["arrived_at"]
+    assert_equal "2027-03-09T09:14:00+00:00", Core::ClaimReport.new(claim, LISBON).to_h["arrived_at"]
   end
 
   def test_the_trace_says_what_was_found_and_what_was_there_instead
     condition = {"all" => [leaf("subject", "mentions", ["customs", "paper*"]), leaf("from", "is", ["group:Lenders"])]}
-    held = decide(rule(when: condition), subject: "The Papérs at CUSTOMS").trace["rules"][0]["evidence"]
+    held = told(rule(when: condition), subject: "The Papérs at CUSTOMS")["rules"][0]["evidence"]
     assert_equal [["/when/all/0", true, "CUSTOMS, Papérs"], ["/when/all/1", true, "ana@casadomar.example"]], held.map { _1.values_at("path", "held", "found") }
-    failed = decide(rule(when: condition), subject: "x" * 300, from: "z@y.example").trace["rules"][0]["evidence"]
+    failed = told(rule(when: condition), subject: "x" * 300, from: "z@y.example")["rules"][0]["evidence"]
     assert_equal [[false, "x" * 200], [false, "z@y.example"]], failed.map { _1.values_at("held", "found") }
   end
 
   def test_the_account_of_the_timing
-    assert_equal ["covered by window Morning", "round Mid at 10:30"], decide.trace["timing"]
-    assert_equal ["straight in by rule Now"], decide(rule("Now", then: {"timing" => {"now" => true}})).trace["timing"]
+    assert_equal ["covered by window Morning", "round Mid at 10:30"], told["timing"]
+    assert_equal ["straight in by rule Now"], told(rule("Now", then: {"timing" => {"now" => true}}))["timing"]
   end
 
   # Rules of every shape that can be looked up, and of some that cannot.

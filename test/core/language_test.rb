@@ -21,7 +21,7 @@ class LanguageTest < Minitest::Test
   end
 
   VIEW = {"discarded" => [true, false], "sent" => [true, false], "compact" => [true, false], "favourite" => [true, false], "opens_first" => [true, false], "accounts" => [[], ["Work"], ["Work", "the desk"]], "sort" => [nil, {"by" => "follow_up", "descending" => false}, {"by" => "size", "descending" => true}, {"by" => "time", "descending" => false}],
-          "group_by" => [nil, *UpFront::Core::View::GROUPS], "badge" => %w[unread all none], "mark" => [nil, "⚓", "“”"], "colour" => [nil, "#2F6B4F"], "heading" => [nil, "Loans", "view “x”"], "key" => [nil, 3], "review" => [[], [{"days" => %w[fri], "at" => "15:00"}, {"days" => UpFront::Core::Zone::DAYS, "at" => "09:00"}, {"days" => %w[mon wed], "at" => "24:00"}].first(2)],
+          "group_by" => [nil, *UpFront::Core::View::GROUPS], "badge" => %w[unread all none], "mark" => [nil, "⚓", "“”"], "colour" => [nil, "#2F6B4F"], "heading" => [nil, "Loans", "view “x”"], "key" => [nil, 3], "review" => [[], [{"days" => %w[fri], "at" => "15:00"}, {"days" => UpFront::Core::Weekdays::ALL, "at" => "09:00"}, {"days" => %w[mon wed], "at" => "24:00"}].first(2)],
           "band" => [nil, {"limit" => 3}, {"limit" => 12, "unread_only" => true, "leave_out" => false, "fold_when_empty" => false}]}.freeze
 
   def test_a_view_that_is_said_is_heard_again

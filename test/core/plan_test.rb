@@ -48,7 +48,7 @@ class PlanTest < Minitest::Test
   end
 
   def test_what_has_no_moment_within_a_year_is_held_without_one
-    plan = {"windows" => [{"name" => "Always", "days" => Core::Zone::DAYS, "from" => "00:00", "to" => "24:00"}]}
+    plan = {"windows" => [{"name" => "Always", "days" => Core::Weekdays::ALL, "from" => "00:00", "to" => "24:00"}]}
     claim = surfacing(at("09:14"), plan: plan)
     assert_equal [nil, true], [claim.surface_at, claim.held]
     assert_equal at("09:14"), surfacing(at("09:14"), plan: {}).surface_at
@@ -100,7 +100,7 @@ class PlanTest < Minitest::Test
   # Heads-down only ever puts off, and what is put off comes when no stretch of it runs.
   def test_laws_of_heads_down
     random = Random.new(Minitest.seed)
-    spans = Array.new(3) { |n| {"name" => "Q#{n}", "days" => Core::Zone::DAYS.sample(2, random: random), "from" => Core::Clockface.of(random.rand(288) * 5), "to" => Core::Clockface.of(random.rand(288) * 5)} }
+    spans = Array.new(3) { |n| {"name" => "Q#{n}", "days" => Core::Weekdays::ALL.sample(2, random: random), "from" => Core::Clockface.of(random.rand(288) * 5), "to" => Core::Clockface.of(random.rand(288) * 5)} }
     busy = Array.new(5) { |n| at("00:00", "2027-03-08") + random.rand(10 * 1440) * 60 }.map { |from| {"name" => "Meeting", "from" => from.iso8601, "to" => (from + 3600).iso8601} }
     plan = rulebook(plan: document["plan"].merge("heads_down" => spans, "busy" => busy)).plan
     own = (at("09:00")...at("11:30"))
@@ -134,7 +134,7 @@ class PlanTest < Minitest::Test
   G = PropCheck::Generators
 
   def clockface = G.choose(0..287).map { Core::Clockface.of(_1 * 5) }
-  def days = G.array(G.one_of(*Core::Zone::DAYS.map { G.constant(_1) }), min: 1, max: 7, uniq: true)
+  def days = G.array(G.one_of(*Core::Weekdays::ALL.map { G.constant(_1) }), min: 1, max: 7, uniq: true)
 
   def plans
     windows = G.array(G.fixed_hash("days" => days, "from" => clockface, "to" => clockface), max: 5)
@@ -160,7 +160,7 @@ class PlanTest < Minitest::Test
       assert moment.nil? || later.nil? || later >= moment, "surfacing never runs backwards"
       assert_equal arrival, moment if plan.covered_by(arrival).empty?
       assert plan.covered_by(moment).empty? || plan.next_stop(moment)&.at == moment, "it surfaces in the open or with a round" if moment
-      more = Core::Plan.new(zone: plan.zone, windows: plan.windows, rounds: plan.rounds + [Core::Plan::Round.new("More", Core::Zone::DAYS, 601)])
+      more = Core::Plan.new(zone: plan.zone, windows: plan.windows, rounds: plan.rounds + [Core::Plan::Round.new("More", Core::Weekdays::ALL, 601)])
       assert surface(more, arrival) <= moment, "a round more never makes it later" if moment
     end
   end

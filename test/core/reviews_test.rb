@@ -16,7 +16,7 @@ class ReviewsTest < Minitest::Test
   def moment(text) = Time.iso8601(text)
 
   def test_the_last_call_and_the_next_in_the_owners_zone
-    review = times([%w[fri], "15:00"], [Core::Zone::DAYS.first(5), "09:00"])
+    review = times([%w[fri], "15:00"], [Core::Weekdays::WORKING, "09:00"])
     assert_equal ["2027-03-09T09:00:00Z", "2027-03-10T09:00:00Z"], [review.last(moment("2027-03-09T09:00:00Z"), plan), review.next(moment("2027-03-09T09:00:00Z"), plan)].map(&:iso8601)
     assert_equal ["2027-03-12T15:00:00Z", "2027-03-15T09:00:00Z"], [review.last(moment("2027-03-14T23:00:00Z"), plan), review.next(moment("2027-03-14T23:00:00Z"), plan)].map(&:iso8601)
     assert_equal "Fridays at 15:00; working days at 09:00", review.words

@@ -43,7 +43,7 @@ class RulebookDocsTest < Minitest::Test
     shown = EXAMPLES["facts"].map { _1["condition"] }
     assert_empty Core::Facts.all.keys - shown.map { _1["fact"] }
     assert_empty Core::Facts.all.values.flat_map { _1.type.ops.keys }.uniq - shown.map { _1["op"] }
-    assert_empty Core::Effects::KEYS - EXAMPLES["effects"].flat_map { _1["then"].keys }
+    assert_empty Core::Effects.topics - EXAMPLES["effects"].flat_map { _1["then"].keys }
     assert_empty Core::Timing::KINDS - EXAMPLES["effects"].filter_map { _1["then"]["timing"]&.keys&.first }
   end
 
@@ -51,7 +51,7 @@ class RulebookDocsTest < Minitest::Test
     EXAMPLES["effects"].each do |example|
       given = document(rules: [rule(then: example["then"])])
       assert_empty SCHEMA.validate(given).to_a.map { _1["error"] }
-      claim = Core::Rulebook.read(given).decide(letter_of("Subject: x")).to_h(LISBON)
+      claim = Core::ClaimReport.new(Core::Rulebook.read(given).decide(letter_of("Subject: x")), LISBON).to_h
       assert_equal example["claim"], claim.slice(*example["claim"].keys), example["then"].inspect
     end
   end

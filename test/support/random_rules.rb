@@ -4,7 +4,7 @@
 class RandomRules
   WORDS = ["loan", "Zoll*", "to do:", "a “quoted” one", "back\\slash", "it is, or (not)", "line\nbreak", "ünï", "  spaced  ", "\"straight\"", "and", "日本語", "when it: x. It is off."].freeze
   PEOPLE = ["me", "my_organisation", "contacts", "group:Lenders", "ana@casadomar.example", "@northgate.example", "o'brien,x@b.example", "@Ünder.example", "A.B+c@d-e.example"].freeze
-  DAYS = UpFront::Core::Zone::DAYS
+  DAYS = UpFront::Core::Weekdays::ALL
 
   # @param random [Random] @param names [Hash] what the rulebook holds that rules may name
   def initialize(random, windows: %w[Night Morning], rounds: %w[First Mid], labels: %w[Loans Border], inks: %w[Copper], templates: %w[Thanks], forward: ["accounts@lanternquay.example"])
@@ -38,7 +38,7 @@ class RandomRules
   def effects
     all = {
       "timing" => one({"now" => true}, {"next_round" => true}, {"off_front" => true}, {"round" => one(*@rounds)}, {"until" => {"days" => rand(4), "at" => "09:30"}}, {"until" => {"weekday" => one(*DAYS), "at" => "07:05"}}, {"until" => {"after" => duration}}),
-      "priority" => one(*UpFront::Core::Effects::PRIORITIES, {"raise" => rand(1..3)}, {"lower" => rand(1..3)}), "alert" => alert, "ink" => one(*@inks), "labels" => @labels.sample(rand(1..2), random: @random),
+      "priority" => one(*UpFront::Core::Priority::LEVELS, {"raise" => rand(1..3)}, {"lower" => rand(1..3)}), "alert" => alert, "ink" => one(*@inks), "labels" => @labels.sample(rand(1..2), random: @random),
       "mark_words" => some(WORDS), "keep_at_top" => flag, "flag" => flag, "mark_read" => flag, "discard" => flag, "follow_up" => {"in" => duration}, "forward" => @forward, "reply" => one(*@templates)
     }
     all.to_a.sample(rand(all.size), random: @random).to_h
@@ -53,14 +53,14 @@ class RandomRules
   def duration = one("PT2H", "P1W", "P7D", "P1DT2H30M", "PT01H", "PT90M", "P0D")
 
   def alert
-    one("none", {"level" => one(*UpFront::Core::Effects::LEVELS)}, {"level" => "tap", "text" => one(*WORDS), "sound" => one("Bell", "two tones"), "desktop" => flag, "break_through" => flag})
+    one("none", {"level" => one(*UpFront::Core::AlertEffect::LEVELS)}, {"level" => "tap", "text" => one(*WORDS), "sound" => one("Bell", "two tones"), "desktop" => flag, "break_through" => flag})
   end
 
   def value(fact, op)
     case fact.type
     when UpFront::Core::Types::Choice then return fact.type.choices ? some(fact.type.choices.keys) : some(["Work", "the desk", "INBOX"])
     end
-    return some(fact.type.choices.keys) if fact.type.respond_to?(:choices)
+    return some(fact.type.choices.keys) if fact.type.choices
     return flag if fact.denial
 
     {UpFront::Core::Types::People => -> { (op == "is") ? some(PEOPLE) : some(WORDS) }, UpFront::Core::Types::Number => -> { one(0, 3, 2.5, 20_000_000, 1e20) },

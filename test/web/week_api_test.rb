@@ -37,17 +37,17 @@ class WeekAPITest < Minitest::Test
     told = try(page["plan"].merge("windows" => windows(%w[Late 20:00 22:00])))
     assert_equal ["One held message would come in now.", []], told.values_at("held", "faults")
     assert_equal "One held message would wait longer.", try(page["plan"].merge("rounds" => rounds(%w[First 08:00])))["held"]
-    for_ever = try({"windows" => [{"name" => "All", "days" => Core::Zone::DAYS, "from" => "00:00", "to" => "24:00"}], "rounds" => [], "days_off" => []})
+    for_ever = try({"windows" => [{"name" => "All", "days" => Core::Weekdays::ALL, "from" => "00:00", "to" => "24:00"}], "rounds" => [], "days_off" => []})
     assert_match(/“With First” names/, for_ever["faults"][0]["words"])
     assert_equal 1, held.size
   end
 
   def test_a_plan_that_holds_for_ever_cannot_be_saved
     Desk::DeleteRule.new(clock).call(Store::Rule.last.id)
-    always = {"windows" => [{"name" => "All", "days" => Core::Zone::DAYS, "from" => "00:00", "to" => "24:00"}], "rounds" => [], "days_off" => []}
+    always = {"windows" => [{"name" => "All", "days" => Core::Weekdays::ALL, "from" => "00:00", "to" => "24:00"}], "rounds" => [], "days_off" => []}
     assert_equal [Desk::SavePlan::FOR_EVER], try(always)["faults"].map { _1["words"] }
     ask(:put, "/week", {plan: always}, status: 422)
-    ask(:put, "/week", {plan: week["plan"].merge("heads_down" => [{"name" => "Ever", "days" => Core::Zone::DAYS, "from" => "00:00", "to" => "24:00"}])}, status: 422)
+    ask(:put, "/week", {plan: week["plan"].merge("heads_down" => [{"name" => "Ever", "days" => Core::Weekdays::ALL, "from" => "00:00", "to" => "24:00"}])}, status: 422)
     assert_equal %w[Night Morning], week["plan"]["windows"].map { _1["name"] }
   end
 

@@ -59,7 +59,7 @@ module UpFront
           return false
         end
         claim = @rulebook.decide(message(letter, fields, arrival), heads_down: @heads_down)
-        print(claim.to_h(@rulebook.zone))
+        print(Core::ClaimReport.new(claim, @rulebook.zone).to_h)
         true
       end
 

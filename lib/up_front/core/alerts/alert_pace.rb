@@ -58,7 +58,7 @@ module UpFront
         return if heard.empty? || (burst.nil? && sounded.size + heard.size <= FEW)
 
         unless burst
-          head = heard.max_by.with_index { |(alert, _), place| [Effects::LEVELS.index(alert.level), -place] }
+          head = heard.max_by.with_index { |(alert, _), place| [AlertEffect::LEVELS.index(alert.level), -place] }
           head.last.heads = true
         end
         heard.each { |pair| pair.last.silenced_by, pair.last.joins = "burst", burst || :new unless pair.equal?(head) }

@@ -20,7 +20,7 @@ module UpFront
       # @return [Hash] a_day; rules, the loudest first, each with its level, counts and what was opened
       def to_h
         {days: @days, a_day: a_day(sounded), silenced: @alerts.size - sounded.size,
-         levels: Effects::LEVELS.to_h { |level| [level, a_day(sounded.select { _1.level == level })] },
+         levels: AlertEffect::LEVELS.to_h { |level| [level, a_day(sounded.select { _1.level == level })] },
          rules: @alerts.group_by { [_1.rule, _1.level] }.map { |(rule, level), alerts| of(rule, level, alerts) }.sort_by { [-_1[:count], _1[:rule].to_s] }}
       end
 

@@ -51,7 +51,7 @@ module UpFront
         return check.at("op").refuse("one of #{fact.type.ops.keys.join(", ")}", value["op"]) unless fact.type.ops.key?(value["op"])
 
         operand = fact.type.operand(value["op"], value["value"], check.at("value"), names)
-        Leaf.new(fact, value["op"], value["value"], negated || false, operand).freeze if operand
+        Leaf.new(fact, value["op"], fact.type.settled(value["op"], value["value"], names), negated || false, operand).freeze if operand
       end
 
       def unknown_fact(name, state)

@@ -5,8 +5,6 @@ module UpFront
     # The explaining reader of a condition: the leaves that were decisive, each with what was found. Were
     # all the leaves named here to turn out otherwise, the condition would too.
     module Evidence
-      CUT = 200
-
       module_function
 
       # @param pointer [String] where the node stands in its rule @return [Array<Hash>]
@@ -32,7 +30,7 @@ module UpFront
         hit = node.operand.holds?(reading, node.fact)
         found = node.fact.type.found(node.operand, reading, node.fact, hit)
         {"path" => pointer, "fact" => node.fact.name, "op" => node.op,
-         "held" => hit ^ node.negated, "found" => found.is_a?(String) ? found[0, CUT] : found}
+         "held" => hit ^ node.negated, "found" => found}
       end
     end
   end

@@ -30,8 +30,8 @@ module UpFront
 
       # Of a rule that is gone, the evidence tells.
       def self.found(evidence)
-        evidence.to_a.select { |leaf| leaf["held"] && OPS.include?(leaf["op"]) && leaf["path"].start_with?("/when") && Facts.find(leaf["fact"])&.type.equal?(TEXTS) && leaf["found"].is_a?(String) }
-          .flat_map { _1["found"].split(", ") }.filter_map { |text| Text.fold(text).then { Regexp.new(Regexp.escape(_1)) unless _1.empty? } }
+        evidence.to_a.select { |leaf| leaf["held"] && OPS.include?(leaf["op"]) && leaf["path"].start_with?("/when") && Facts.find(leaf["fact"])&.type.equal?(TEXTS) && leaf["found"].is_a?(Array) }
+          .flat_map { _1["found"] }.filter_map { |text| Text.fold(text).then { Regexp.new(Regexp.escape(_1)) unless _1.empty? } }
       end
       private_class_method :words, :found
 

@@ -10,11 +10,9 @@ module UpFront
     # tree gives no such keys is always a candidate. So the cost of a message grows with the rules that could
     # match it, not with all rules.
     class Candidates
-      ROLES = {"from" => %i[from], "to" => %i[to], "cc" => %i[cc], "recipients" => %i[to cc], "reply_to" => %i[reply_to]}.freeze
-      FLAGS = %w[to_list has_unsubscribe automatic has_attachment first_contact reply_to_mine].freeze
-      CHOICES = %w[kind sender_importance].freeze
-      # What tells little of a message is looked up only where a rule asks for nothing that tells more.
-      COMMON = {**(FLAGS + CHOICES).to_h { [_1, 2] }, subject_prefix: 1, anywhere_prefix: 1}.freeze
+      # What tells little of a message is looked up only where a rule asks for nothing that tells more: prefixes of words
+      # (1), and facts with one of a few answers (2).
+      COMMON = Hash.new(0).merge(subject_prefix: 1, anywhere_prefix: 1, answer: 2).freeze
       MOST_KEYS = 5_000 # a rule that names more is looked at each time instead
 
       # @param rules [Array<Rule>]
@@ -25,18 +23,19 @@ module UpFront
         @subject = Facts.find("subject")
         @anywhere = Facts.find("anywhere")
         @prefix_sizes = {subject: sizes(:subject_prefix), anywhere: sizes(:anywhere_prefix)}
-        @facts = (FLAGS + CHOICES).select { @tables.key?(_1) }.map { Facts.find(_1) }
-        @tables.each_value { _1.default = nil }
-        @tables.default = nil
+        @tables.each_value { _1.default_proc = nil }
+        @tables.default_proc = nil
+        @answers = facts_of(:answer).map { [_1, @tables[[:answer, _1]]] }.freeze
+        @people = (facts_of(:person) | facts_of(:domain)).map { [_1, @tables[[:person, _1]], @tables[[:domain, _1]]] }.freeze
         freeze
       end
 
       # @param reading [Reading] @return [Array<Integer>] places of the rules to evaluate, in order
       def for(reading)
         found = @always.dup
-        by_people(reading.message, found)
+        by_people(reading, found)
         by_words(reading, found)
-        @facts.each { |fact| Array(reading.value(fact)).each { |answer| take(fact.name, answer, found) } }
+        @answers.each { |fact, table| Array(reading.value(fact)).each { |answer| take(table, answer, found) } }
         found.uniq.sort
       end
 
@@ -49,13 +48,13 @@ module UpFront
         keys.each { |table, key| @tables[table][key] << place }
       end
 
-      # @return [Array<Array(Object, Object)>, nil] table and key; nil where the node cannot be looked up
+      # @return [Array<Array(Object, Object)>, nil] table (with its fact, where it is of one) and key; nil where the node cannot be looked up
       def keys(node)
         return leaf_keys(node) if node.is_a?(Condition::Leaf)
 
         members = node.members.map { keys(_1) }
         case node.kind
-        when "all" then members.compact.min_by { |some| [some.map { COMMON.fetch(_1.first, 0) }.max.to_i, some.size] }
+        when "all" then members.compact.min_by { |some| [some.map { |table, _| COMMON[Array(table).first] }.max.to_i, some.size] }
         when "any" then members.flatten(1) if members.none?(&:nil?)
         end
       end
@@ -66,19 +65,19 @@ module UpFront
         case leaf.operand
         when Types::People::Among then people_keys(leaf)
         when Types::Text::Mentions then word_keys(leaf)
-        when Types::Flag::Operand then [[leaf.fact.name, leaf.operand.value]] if FLAGS.include?(leaf.fact.name)
-        when Types::Choice::Operand then leaf.operand.keys.map { [leaf.fact.name, _1] } if CHOICES.include?(leaf.fact.name)
+        when Types::Flag::Operand then [[[:answer, leaf.fact], leaf.operand.value]]
+        when Types::Choice::Operand then leaf.operand.keys.map { [[:answer, leaf.fact], _1] } if leaf.fact.type.choices
         end
       end
 
       def people_keys(leaf)
         set = leaf.operand.set
-        ROLES.fetch(leaf.fact.name).flat_map { |role| set.keys.map { [role, _1] } + set.domains.map { [:"#{role}_domain", _1] } }
+        set.keys.map { [[:person, leaf.fact], _1] } + set.domains.map { [[:domain, leaf.fact], _1] }
       end
 
       # A phrase is there only where its longest word is.
       def word_keys(leaf)
-        return if leaf.fact.name.start_with?("header:")
+        return unless within_anywhere?(leaf.fact)
 
         table = (leaf.fact.name == "subject") ? :subject : :anywhere
         keys = leaf.operand.phrases.map do |phrase|
@@ -88,16 +87,18 @@ module UpFront
         leaf.operand.all ? keys.max_by { _2.size }.then { [_1] } : keys
       end
 
+      # Texts that "anywhere" does not take in are not gone through for words.
+      def within_anywhere?(fact) = (fact.parts || [fact]).all? { Facts.find("anywhere").parts.include?(_1) }
+
       def sizes(table) = @tables.key?(table) ? @tables[table].keys.map(&:size).uniq : []
 
-      def by_people(message, found)
-        %i[from to cc reply_to].each do |role|
-          domains = :"#{role}_domain"
-          next unless @tables.key?(role) || @tables.key?(domains)
+      def facts_of(table) = @tables.keys.grep(Array).select { _1.first == table }.map(&:last)
 
-          message.public_send(role).each do |address|
-            take(role, address.key, found)
-            address.domains.each { take(domains, _1, found) } if @tables.key?(domains)
+      def by_people(reading, found)
+        @people.each do |fact, persons, domains|
+          reading.value(fact).each do |address|
+            take(persons, address.key, found) if persons
+            address.domains.each { take(domains, _1, found) } if domains
           end
         end
       end
@@ -115,7 +116,7 @@ module UpFront
       end
 
       def take(table, key, found)
-        places = @tables[table]&.[](key)
+        places = table[key]
         found.concat(places) if places
       end
     end

@@ -18,7 +18,7 @@ module UpFront
         def end_at(place) = @ended_at = place
       end
 
-      Heard = Struct.new(:verdict, :outranked, :ended_at)
+      Evaluated = Struct.new(:verdict, :outranked, :ended_at)
 
       MOST_REMEMBERED = 50_000
 
@@ -29,19 +29,19 @@ module UpFront
         @rules = rules
         @zone = zone
         @moments = moments
-        @heard = {}
+        @evaluated = {}
         @claims = {}
         @dated = rules.any? { _1.from_date || _1.until_date }
       end
 
       # @param places [Array<Integer>] of the enabled rules whose conditions hold, exceptions not, in order
-      # @return [Heard] what they say; the same for every message for which the same rules hold
-      def hear(places, arrival)
+      # @return [Evaluated] what they say; the same for every message for which the same rules hold
+      def evaluate(places, arrival)
         places = places.select { @rules[_1].in_dates?(@zone.date(arrival)) } if @dated && places.any?
-        @heard.clear if @heard.size > MOST_REMEMBERED
-        @heard[places] ||= begin
+        @evaluated.clear if @evaluated.size > MOST_REMEMBERED
+        @evaluated[places] ||= begin
           account = Account.new
-          Heard.new(RuleEvaluation.run(@rules, places, account), account.outranked, account.ended_at).freeze
+          Evaluated.new(RuleEvaluation.run(@rules, places, account), account.outranked, account.ended_at).freeze
         end
       end
 
@@ -49,7 +49,7 @@ module UpFront
       def claim(places, arrival)
         @claims.clear if @claims.size > MOST_REMEMBERED
         @claims[[places, arrival]] ||= begin
-          verdict = hear(places, arrival).verdict
+          verdict = evaluate(places, arrival).verdict
           Claim.of(verdict, @moments.of(verdict, arrival), @zone, arrival)
         end
       end

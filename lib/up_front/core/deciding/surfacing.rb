@@ -3,7 +3,7 @@
 module UpFront
   module Core
     # When a message surfaces: by a rule's timing, else by the plan; put off by heads-down unless its alert
-    # breaks through. Keeps the account of it in words.
+    # breaks through. Keeps the account of it in steps.
     class Surfacing
       # @param arrival [Time] @param verdict [Verdict] @param heads_down [HeadsDown, Range<Time>, nil]
       def initialize(plan, arrival, verdict, heads_down)
@@ -15,13 +15,13 @@ module UpFront
         @account = []
       end
 
-      # @return [Hash] surface_at (Time or nil), held, account (Array<String>), round (name or nil)
+      # @return [Hash] surface_at (Time or nil), held, account (Array<Hash>, see {SurfacingSteps}), round (name or nil)
       def to_h
         return never if @verdict.never_surfaces?
 
         moment = delay(by_rule || by_plan)
         moment = nil if moment && moment > @arrival + Plan::HORIZON_DAYS * 86_400
-        @account << "no moment within #{Plan::HORIZON_DAYS} days" unless moment
+        note(SurfacingSteps::NO_MOMENT) unless moment
         {surface_at: moment, held: moment.nil? || moment > @arrival, account: @account, round: (@stop.round.name if @stop && @stop.at == moment)}
       end
 
@@ -29,63 +29,69 @@ module UpFront
 
       def never
         topic = (@verdict["discard"] == true) ? "discard" : "timing"
-        words = (topic == "discard") ? "discarded" : "off the Front"
-        {surface_at: nil, held: false, round: nil, account: ["#{words} by rule #{@verdict.decided_by(topic).name}"]}
+        note(SurfacingSteps::NEVER, topic: topic, rule: @verdict.decided_by(topic).name)
+        {surface_at: nil, held: false, round: nil, account: @account}
       end
 
-      # @return [Time, false, nil] false where a rule leaves it to the plan
+      # @return [Time, Float, nil] nil where a rule leaves it to the plan; infinity where no moment comes
       def by_rule
         timing = @verdict.timing or return
-        name = @verdict.decided_by("timing").name
         case timing.kind
-        when "now" then say("straight in by rule #{name}", @arrival)
-        when "next_round" then by_stop(@plan.next_stop(@arrival), "next round by rule #{name}") if @plan.rounds.any?
-        when "round" then by_stop(@plan.next_stop(@arrival, only: @plan.round(timing.value.name)), "that round by rule #{name}")
-        when "until"
-          moment = timing.value.moment(@arrival, @zone)
-          say("until #{clock(moment)} by rule #{name}", moment)
+        when "now" then ruled(timing, @arrival)
+        when "next_round" then by_stop(timing, @plan.next_stop(@arrival)) if @plan.rounds.any?
+        when "round" then by_stop(timing, @plan.next_stop(@arrival, only: @plan.round(timing.value.name)))
+        when "until" then ruled(timing, timing.value.moment(@arrival, @zone))
         end
       end
 
-      def by_stop(stop, words)
-        @account << words
+      def ruled(timing, moment)
+        note(SurfacingSteps::BY_RULE, rule: @verdict.decided_by("timing").name, timing: timing.kind, at: moment)
+        moment
+      end
+
+      def by_stop(timing, stop)
+        ruled(timing, nil)
         stop ? come_with(stop) : Float::INFINITY
       end
 
       def come_with(stop)
         @stop = stop
-        say("round #{stop.round.name} at #{clock(stop.at)}", stop.at)
+        note(SurfacingSteps::ROUND, name: stop.round.name, at: stop.at)
+        stop.at
       end
 
       def by_plan
         found = @plan.moment(@arrival)
-        return say("no window covers #{clock(@arrival)}", @arrival) if found.covering.empty?
+        if found.covering.empty?
+          note(SurfacingSteps::UNCOVERED, at: @arrival)
+          return @arrival
+        end
+        found.covering.each { (_1 == Plan::DAY_OFF) ? note(SurfacingSteps::DAY_OFF) : note(SurfacingSteps::WINDOW, name: _1) }
+        by_moment(found)
+      end
 
-        found.covering.each { @account << ((_1 == Plan::DAY_OFF) ? "covered by a day off" : "covered by window #{_1}") }
+      def by_moment(found)
         return Float::INFINITY unless found.at
+        return come_with(found.stop) if found.stop
 
-        found.stop ? come_with(found.stop) : say("window ends at #{clock(found.at)}", found.at)
+        note(SurfacingSteps::WINDOW_ENDS, at: found.at)
+        found.at
       end
 
       def delay(moment)
         return if moment == Float::INFINITY
         return moment unless @heads_down&.covering(moment)
-        return say("breaks through heads-down", moment) if @verdict.breaks_through?
 
+        if @verdict.breaks_through?
+          note(SurfacingSteps::BREAKS_THROUGH)
+          return moment
+        end
         ending = @heads_down.after(moment)
-        say("heads-down until #{clock(ending)}", ending)
+        note(SurfacingSteps::HEADS_DOWN, at: ending)
+        ending
       end
 
-      def say(words, moment)
-        @account << words
-        moment
-      end
-
-      # The time of day; with the date where it is another day than the arrival's.
-      def clock(moment)
-        here = @zone.local(moment)
-        (@zone.date(moment) == @zone.date(@arrival)) ? here.strftime("%H:%M") : here.strftime("%H:%M on %Y-%m-%d")
-      end
+      def note(step, **more) = @account << {"step" => step, **more.compact.transform_keys(&:to_s).transform_values { _1.is_a?(Time) ? _1.getutc.iso8601 : _1 }}.freeze
     end
   end
 end

@@ -8,6 +8,9 @@ module UpFront
 
       attr_reader :kind, :value
 
+      # @return [Hash] in the file's shape, a round by the plan's own name for it
+      def to_h = {kind => {"round" => -> { value.name }, "until" => -> { value.to_h }}.fetch(kind, -> { true }).call}
+
       # @return [Timing, nil]
       def self.read(value, check, names)
         return check.refuse("an object with one of #{KINDS.join(", ")}", value) unless value.is_a?(Hash)
@@ -43,8 +46,15 @@ module UpFront
           at = check.at("at").time(value["at"])
           days = check.at("days").whole(value["days"]) if value.key?("days")
           days = check.at("days").refuse("at most #{Plan::HORIZON_DAYS} days", days) if days.to_i > Plan::HORIZON_DAYS
-          weekday = check.at("weekday").one_of(value["weekday"], Zone::DAYS) if value.key?("weekday")
+          weekday = check.at("weekday").one_of(value["weekday"], Weekdays::ALL) if value.key?("weekday")
           new(at: at, days: days, weekday: weekday) if at && (days || weekday)
+        end
+
+        # @return [Hash] in the file's shape
+        def to_h
+          return {"after" => @after.to_s} if @after
+
+          (@weekday ? {"weekday" => @weekday} : {"days" => @days}).merge("at" => Clockface.of(@at))
         end
 
         def initialize(at: nil, days: nil, weekday: nil, after: nil)

@@ -16,6 +16,7 @@ module UpFront
       ANYTHING = "anything holds"
       NOTHING = "nothing holds"
       UNTRUE = "it is not true that"
+      NO_EFFECT = "nothing changes"
 
       module_function
 
@@ -75,61 +76,11 @@ module UpFront
         node.negated ? "#{UNTRUE} #{words}" : words
       end
 
-      # @return [String] "straight in, high priority, label Loans"
-      def effects(effects) = effects.said.empty? ? "nothing changes" : effects.said.map { |topic, value| effect(topic, value) }.join(", ")
+      # @param effects [RuleEffects] @return [String] "straight in, high priority, label Loans"
+      def effects(effects) = effects.said.empty? ? NO_EFFECT : effects.said.map { |topic, value| effect(topic, value) }.join(", ")
 
-      def effect(topic, value)
-        case topic
-        when "timing" then timing(value)
-        when "priority" then priority(value)
-        when "alert" then (value == "none") ? "no alert" : alert(value)
-        when "ink" then "ink #{Quoting.name(value)}"
-        when "labels" then "label #{English.join(value.map { Quoting.name(_1) }, "and")}"
-        when "mark_words" then "mark the words #{English.join(value.map { Quoting.text(_1) }, "and")}"
-        when "follow_up" then "follow up in #{Duration.say(value["in"])}"
-        when "forward" then "forward to #{English.join(value.map { Quoting.address(_1) }, "and")}"
-        when "reply" then "reply with #{Quoting.name(value)}"
-        else SWITCHES.fetch(topic)[value ? 0 : 1]
-        end
-      end
-
-      SWITCHES = {"keep_at_top" => ["keep at top", "do not keep at top"], "flag" => ["flag it", "do not flag it"],
-                  "mark_read" => ["mark it read", "leave it unread"], "discard" => ["discard it", "do not discard it"]}.freeze
-      STEADY = {"now" => "straight in", "next_round" => "wait for the next round", "off_front" => "off the Front"}.freeze
-
-      def timing(value)
-        kind, given = value.first
-        return STEADY[kind] if STEADY.key?(kind)
-
-        (kind == "round") ? "wait for the round #{Quoting.name(given)}" : "wait #{waiting(given)}"
-      end
-
-      LATER = {0 => "", 1 => " the next day"}.freeze
-
-      def waiting(given)
-        return "for #{Duration.say(given["after"])}" if given.key?("after")
-        return "until #{English::DAY_NAMES.fetch(given["weekday"])} #{given["at"]}" if given.key?("weekday")
-
-        "until #{given["at"]}#{LATER.fetch(given["days"], " #{given["days"]} days later")}"
-      end
-
-      def priority(value)
-        return "#{value} priority" if value.is_a?(String)
-
-        key, steps = value.first
-        "#{key} priority by #{steps}"
-      end
-
-      ALERTS = {"tap" => "a tap", "chime" => "a chime", "call_out" => "a call-out"}.freeze
-      ALERT_SWITCHES = {"desktop" => ["on the desktop", "not on the desktop"], "break_through" => ["through heads-down", "not through heads-down"]}.freeze
-
-      def alert(value)
-        parts = [ALERTS.fetch(value["level"])]
-        parts << "that says #{Quoting.text(value["text"])}" if value["text"]
-        parts << "with the sound #{Quoting.name(value["sound"])}" if value["sound"]
-        ALERT_SWITCHES.each { |key, words| parts << words[value[key] ? 0 : 1] if value.key?(key) }
-        parts.join(" ")
-      end
+      # @param value [Object] in the file's shape @return [String]
+      def effect(topic, value) = Effects.find(topic).say(value)
 
       def tail(rule)
         dates = [rule.from_date && "from #{rule.from_date.iso8601}", rule.until_date && "until #{rule.until_date.iso8601}"].compact
@@ -137,7 +88,7 @@ module UpFront
       end
 
       def aside(rule) = [("It is off." unless rule.enabled), ("It stands under #{Quoting.name(rule.heading)}." if rule.heading)].compact
-      private_class_method :top, :inner, :spelt, :joined, :flag, :timing, :waiting, :priority, :alert, :tail, :aside
+      private_class_method :top, :inner, :spelt, :joined, :flag, :tail, :aside
     end
   end
 end

@@ -25,7 +25,7 @@ module UpFront
       def accounts(names) = ("It looks in #{English.join(names.map { Quoting.name(_1) }, "and")}" if names.any?)
       def order(sort) = ("It is sorted by #{SORTS.fetch(sort["by"])}, #{ORDERS.fetch(sort["descending"])}" unless sort == {"by" => "time", "descending" => true})
       def band(band) = (["It is a band of #{band["limit"]}", *BAND.filter_map { |(key, value), words| words if band[key] == value }].join(", ") if band)
-      def calls(review) = review.times.map { "It calls on #{English.days(_1.days)} at #{Clockface.of(_1.at)}" }
+      def calls(review) = review.times.map { "It calls on #{Weekdays.say(_1.days)} at #{Clockface.of(_1.at)}" }
       private_class_method :holds, :accounts, :order, :band, :calls
     end
   end

@@ -52,25 +52,29 @@ module UpFront
         return never unless @claim[:surface_at]
         return "straight in" unless @claim[:held]
 
-        if @claim[:round]
-          "waits for #{@time_format.round(@claim[:surface_at])}".then { due? ? _1.sub("waits for", "came with") : _1 }
-        else
-          "#{due? ? "waited" : "waits"} until #{@time_format.moment(@claim[:surface_at])}"
-        end
+        return "#{due? ? "came with" : "waits for"} #{@time_format.round(@claim[:surface_at])}" if @claim[:round]
+
+        "#{due? ? "waited" : "waits"} until #{@time_format.moment(@claim[:surface_at])}"
       end
 
       def due? = @state[:surfaced]
 
-      def never = @claim[:held] ? "held with no moment to come in" : @trace["timing"].first.to_s[/\A(?:discarded|off the Front)/]
+      def steps = @trace["timing"]
+
+      def never
+        return "held with no moment to come in" if @claim[:held]
+
+        steps.any? { _1["topic"] == "discard" } ? "discarded" : "off the Front"
+      end
 
       def priority = ("#{@claim[:priority]} priority" unless @claim[:priority] == "normal")
 
-      # "covered by window Night" as "Arrived inside the Night window"
+      # "Arrived inside the Night window"
       def arrival
-        windows = @trace["timing"].filter_map { _1[/\Acovered by window (.+)/m, 1] }
+        windows = SurfacingSteps.windows(steps)
         before = if windows.any? then "Arrived inside the #{English.join(windows, "and")} window"
-        elsif @trace["timing"].include?("covered by a day off") then "Arrived on a day off"
-        elsif @trace["timing"].any? { _1.start_with?("no window covers") } then "Arrived outside every window"
+        elsif SurfacingSteps.any?(steps, SurfacingSteps::DAY_OFF) then "Arrived on a day off"
+        elsif SurfacingSteps.any?(steps, SurfacingSteps::UNCOVERED) then "Arrived outside every window"
         else "Arrived"
         end
         Line.new(time: @time_format.moment(@claim[:arrived_at]), before: before)
@@ -80,15 +84,17 @@ module UpFront
       def own = (Line.new(before: "#{English.sentence(English.join(@state[:own], "and"))}, by you") if @state[:own]&.any?)
 
       def ending
-        moment = (@trace["timing"].filter_map { waiting(_1) }.last if @state[:came] == "arrived") or return
+        moment = (steps.filter_map { waiting(_1) }.last if @state[:came] == "arrived") or return
         Line.new(time: @claim[:surface_at] && @time_format.moment(@claim[:surface_at]), before: moment)
       end
 
-      def waiting(words)
-        case words
-        when /\Around (.+) at /m then "#{due? ? "Came" : "Comes"} with the #{$1} round"
-        when /\Awindow ends at/ then "#{due? ? "Came" : "Comes"} when the window #{due? ? "ended" : "ends"}"
-        when /\Aheads-down until/, /\Abreaks through/, /\Ano moment/ then English.sentence(words)
+      def waiting(step)
+        case step["step"]
+        when SurfacingSteps::ROUND then "#{due? ? "Came" : "Comes"} with the #{step["name"]} round"
+        when SurfacingSteps::WINDOW_ENDS then "#{due? ? "Came" : "Comes"} when the window #{due? ? "ended" : "ends"}"
+        when SurfacingSteps::HEADS_DOWN then "Heads-down until #{@time_format.moment(Time.iso8601(step["at"]))}"
+        when SurfacingSteps::BREAKS_THROUGH then "Breaks through heads-down"
+        when SurfacingSteps::NO_MOMENT then "No moment within #{Plan::HORIZON_DAYS} days"
         end
       end
 
@@ -107,13 +113,13 @@ module UpFront
       end
 
       def because(account)
-        found = account["evidence"].select { _1["held"] && _1["path"].start_with?("/when") }.map { EvidenceWords.held(_1) }
+        found = account["evidence"].select { _1["held"] && _1["path"].start_with?("/when") }.map { EvidenceText.held(_1) }
         found.empty? ? "" : ": #{English.join(found.first(4), "and")}"
       end
 
       def reading(account)
         words = OUTCOMES.fetch(account["outcome"])
-        failed = account["evidence"].reject { _1["held"] }.map { EvidenceWords.missing(_1) }.uniq
+        failed = account["evidence"].reject { _1["held"] }.map { EvidenceText.missing(_1) }.uniq
         (account["outcome"] == "no_match" && failed.any?) ? "#{words}: #{failed.first(3).join("; ")}" : words
       end
     end

@@ -4,7 +4,7 @@ module UpFront
   module Core
     # Plans to start from. Each keeps nights and weekends until the next working morning.
     module StartingPlans
-      WORKING = Zone::DAYS.first(5).freeze
+      WORKING = Weekdays::WORKING.freeze
       NIGHT = [
         {"name" => "Night", "days" => WORKING, "from" => "18:00", "to" => "08:00"},
         {"name" => "Early Monday", "days" => ["mon"], "from" => "00:00", "to" => "08:00"}, {"name" => "Weekend", "days" => %w[sat sun], "from" => "00:00", "to" => "24:00"}

@@ -58,8 +58,8 @@ module UpFront
 
       def effects
         said = @body["then"].is_a?(Hash) ? @body["then"] : {}
-        good = said.select { |topic, value| Effects.read({topic => value}, check = Check.new, @names) && check.faults.empty? }
-        Effects.read(good, Check.new, @names)
+        good = said.select { |topic, value| RuleEffects.read({topic => value}, check = Check.new, @names) && check.faults.empty? }
+        RuleEffects.read(good, Check.new, @names)
       end
     end
   end

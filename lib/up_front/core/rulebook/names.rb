@@ -8,10 +8,14 @@ module UpFront
     class Names
       KINDS = {labels: "a label", inks: "an ink", templates: "a template", windows: "a window", rounds: "a round"}.freeze
 
-      attr_reader :zone, :me, :organisation, :contacts, :forward_to
+      attr_reader :zone, :me, :organisation, :contacts
 
-      # @param groups [Hash{String=>AddressSet}] by folded name
+      # @!attribute name [String] as the rulebook spells it @!attribute members [AddressSet]
+      Group = Struct.new(:name, :members)
+
+      # @param groups [Hash{String=>Group}] by folded name
       # @param named [Hash{Symbol=>Hash{String=>Object}}] for each kind, by folded name
+      # @param forward_to [Array<String>] the addresses to which rules may forward
       def initialize(zone:, me:, organisation:, contacts:, groups:, named:, forward_to: [])
         @zone = zone
         @me = me
@@ -19,12 +23,24 @@ module UpFront
         @contacts = contacts
         @groups = groups.freeze
         @named = named.freeze
-        @forward_to = forward_to.to_set { Address.normalise(_1) }.freeze
+        @forward_to = forward_to.to_h { [Address.normalise(_1), _1] }.freeze
         freeze
       end
 
-      # @return [Object, nil] the thing of that name, in whatever case it was written
-      def find(kind, name) = name.is_a?(String) ? @named.fetch(kind, {})[Text.fold(name)] : nil
+      # @return [Object, nil] the thing of that name, in whatever case it was written; of an address, itself
+      def find(kind, name)
+        return unless name.is_a?(String)
+
+        (kind == :forward_to) ? @forward_to[Address.normalise(name)] : @named.fetch(kind, {})[Text.fold(name)]
+      end
+
+      # @param kind [String] groups, or of {KINDS} @return [String, nil] the rulebook's spelling of a name
+      def spelling(kind, name)
+        return @groups[Text.fold(name)]&.name if kind == "groups"
+
+        thing = find(kind.to_sym, name)
+        thing.respond_to?(:name) ? thing.name : thing&.fetch("name")
+      end
 
       def fetch(kind, name, check)
         find(kind, name) || check.refuse("the name of #{KINDS.fetch(kind)} that this rulebook holds", name)
@@ -40,7 +56,7 @@ module UpFront
         when "me" then me
         when "my_organisation" then organisation
         when "contacts" then contacts
-        when /\Agroup:(.*)\z/m then @groups[Text.fold($1)] || check.refuse("the name of a group that this rulebook holds", term)
+        when /\Agroup:(.*)\z/m then @groups[Text.fold($1)]&.members || check.refuse("the name of a group that this rulebook holds", term)
         when /\A[^@\s]*[^\s]*@[^@\s]+\z/ then AddressSet.of(term)
         else check.refuse("an address, @domain, group:NAME, me, my_organisation or contacts", term)
         end

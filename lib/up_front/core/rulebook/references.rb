@@ -7,8 +7,6 @@ module UpFront
     module References
       KINDS = %w[groups labels inks templates rounds windows forward_to].freeze
 
-      NAMING = {"in_window" => "windows", "label" => "labels", "ink" => "inks"}.freeze # facts whose values are names
-
       module_function
 
       # @param body [Hash] @return [Hash{String=>Array<String>}] names by kind
@@ -35,36 +33,18 @@ module UpFront
       end
 
       def condition(node, &)
-        return node.merge("value" => value(node, &)) if node.key?("fact")
+        return leaf(node, &) if node.key?("fact")
 
         node.transform_values { |members| members.map { condition(_1, &) } }
       end
 
-      def value(leaf)
-        kind = NAMING[leaf["fact"]]
-        return leaf["value"].map { yield(kind, _1) } if kind
-        return leaf["value"] unless leaf["value"].is_a?(Array)
-
-        people = Facts.find(leaf["fact"])&.type == Types::People && leaf["op"] == "is"
-        if people
-          leaf["value"].map { |term| term.start_with?("group:") ? "group:#{yield("groups", term.delete_prefix("group:"))}" : term }
-        else
-          leaf["value"]
-        end
+      def leaf(node, &)
+        fact = Facts.find(node["fact"]) || StateFacts.find(node["fact"])
+        fact ? node.merge("value" => fact.type.rename(node["op"], node["value"], &)) : node
       end
 
-      def effects(said)
-        said.to_h do |topic, given|
-          case topic
-          when "labels", "forward" then [topic, given.map { yield((topic == "labels") ? "labels" : "forward_to", _1) }]
-          when "ink" then [topic, yield("inks", given)]
-          when "reply" then [topic, yield("templates", given)]
-          when "timing" then [topic, given.key?("round") ? {"round" => yield("rounds", given["round"])} : given]
-          else [topic, given]
-          end
-        end
-      end
-      private_class_method :condition, :value, :effects
+      def effects(said, &) = said.to_h { |topic, value| [topic, Effects.find(topic)&.rename(value, &) || value] }
+      private_class_method :condition, :leaf, :effects
     end
   end
 end

@@ -19,7 +19,7 @@ module UpFront
           name: value.key?("name") ? check.at("name").filled(value["name"]) : nil,
           when: value.key?("when") ? Condition.read(value["when"], check.at("when"), names) : nil,
           unless: value["unless"]&.then { Condition.read(_1, check.at("unless"), names) },
-          effects: value.key?("then") ? Effects.read(value["then"], check.at("then"), names) : nil,
+          effects: value.key?("then") ? RuleEffects.read(value["then"], check.at("then"), names) : nil,
           heading: value["heading"]&.then { check.at("heading").filled(_1) },
           **read_switches(value, check), **read_dates(value, check)
         }

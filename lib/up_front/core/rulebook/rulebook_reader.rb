@@ -87,7 +87,7 @@ module UpFront
           me: people(strings(owner["addresses"])),
           organisation: people(strings(owner["organisation"]).map { "@#{_1.delete_prefix("@")}" }),
           contacts: people(members(@document["contacts"], @check.at("contacts"))),
-          groups: named("groups", %w[name members]) { |item, at| people(members(item["members"], at.at("members"))) },
+          groups: named("groups", %w[name members]) { |item, at| Names::Group.new(item["name"], people(members(item["members"], at.at("members")))).freeze },
           forward_to: addresses(@document["forward_to"] || [], @check.at("forward_to")) || [],
           named: {
             labels: named("labels", %w[name colour]) { |item, at| colour(item, at) && item },

@@ -12,6 +12,8 @@ module UpFront
       TRUE = {"const" => true}.freeze
       FLAG = {"type" => "boolean"}.freeze
 
+      def name = NAME
+      def flag = FLAG
       def ref(name) = {"$ref" => "#/$defs/#{name}"}
       def list(name, least: 1) = {"type" => "array", "items" => ref(name)}.merge(least.zero? ? {} : {"minItems" => least})
       def object(properties, required = []) = {"type" => "object", "additionalProperties" => false, "required" => required, "properties" => properties}
@@ -46,7 +48,7 @@ module UpFront
           "instant" => {"type" => "string", "pattern" => "^\\d{4}-\\d\\d-\\d\\dT\\d\\d:\\d\\d:\\d\\d(?:Z|[+-]\\d\\d:\\d\\d)$"},
           "time" => {"type" => "string", "pattern" => "^(?:[01]\\d|2[0-3]):[0-5]\\d$"}, "end_time" => {"type" => "string", "pattern" => "^(?:(?:[01]\\d|2[0-3]):[0-5]\\d|24:00)$"},
           "duration" => {"type" => "string", "pattern" => "^P(?!$)(?:\\d{1,6}W)?(?:\\d{1,6}D)?(?:T(?!$)(?:\\d{1,8}H)?(?:\\d{1,8}M)?(?:\\d{1,8}S)?)?$"},
-          "days" => {"type" => "array", "minItems" => 1, "items" => {"enum" => Zone::DAYS}}, "span" => object({"days" => ref("days"), "from" => ref("time"), "to" => ref("end_time")}, WeekSpan::KEYS),
+          "days" => {"type" => "array", "minItems" => 1, "items" => {"enum" => Weekdays::ALL}}, "span" => object({"days" => ref("days"), "from" => ref("time"), "to" => ref("end_time")}, WeekSpan::KEYS),
           "rule" => rule, "condition" => condition, "effects" => effects, "timing" => timing, "view" => view, "asked" => asked
         }
       end
@@ -77,19 +79,11 @@ module UpFront
 
       def leaf(fact, type, op) = object({"fact" => fact, "op" => {"const" => op}, "value" => type.schema(op, self), "not" => FLAG}, %w[fact op value])
 
-      def effects
-        step = ->(key) { object({key => {"type" => "integer", "minimum" => 1}}, [key]) }
-        alert = object({"level" => {"enum" => Effects::LEVELS}, "text" => NAME.merge("maxLength" => Effects::MAX_ALERT_TEXT), "sound" => NAME, "desktop" => FLAG, "break_through" => FLAG}, %w[level])
-        object({
-          "timing" => ref("timing"), "priority" => {"oneOf" => [{"enum" => Effects::PRIORITIES.reverse}, step.call("raise"), step.call("lower")]},
-          "alert" => {"oneOf" => [{"const" => "none"}, alert]}, "ink" => NAME, **Effects::FLAGS.to_h { [_1, FLAG] }, "labels" => {"type" => "array", "minItems" => 1, "items" => NAME},
-          "mark_words" => {"type" => "array", "minItems" => 1, "items" => NAME}, "follow_up" => object({"in" => ref("duration")}, %w[in]), "forward" => list("address"), "reply" => NAME
-        })
-      end
+      def effects = object(Effects.all.to_h { |effect| [effect.topic, effect.schema(self)] })
 
       def timing
         moment = [object({"days" => {"type" => "integer", "minimum" => 0, "maximum" => Plan::HORIZON_DAYS}, "at" => ref("time")}, %w[days at]),
-          object({"weekday" => {"enum" => Zone::DAYS}, "at" => ref("time")}, %w[weekday at]), object({"after" => ref("duration")}, %w[after])]
+          object({"weekday" => {"enum" => Weekdays::ALL}, "at" => ref("time")}, %w[weekday at]), object({"after" => ref("duration")}, %w[after])]
         {"oneOf" => [*%w[now next_round off_front].map { object({_1 => true}, [_1]) }, object({"round" => NAME}, %w[round]), object({"until" => {"oneOf" => moment}}, %w[until])]}
       end
     end

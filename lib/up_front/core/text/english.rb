@@ -5,8 +5,6 @@ module UpFront
     # Small pieces of plain English that sentences share.
     module English
       NUMBERS = %w[no one two three four five six seven eight nine ten eleven twelve].freeze
-      DAY_NAMES = {"mon" => "Monday", "tue" => "Tuesday", "wed" => "Wednesday", "thu" => "Thursday",
-                   "fri" => "Friday", "sat" => "Saturday", "sun" => "Sunday"}.freeze
 
       module_function
 
@@ -22,15 +20,6 @@ module UpFront
       end
 
       def sentence(text) = text.empty? ? text : text[0].upcase + text[1..]
-
-      def days(days)
-        case days
-        when Zone::DAYS then "every day"
-        when Zone::DAYS.first(5) then "working days"
-        when Zone::DAYS.last(2) then "weekends"
-        else join(days.map { "#{DAY_NAMES.fetch(_1)}s" }, "and")
-        end
-      end
     end
   end
 end

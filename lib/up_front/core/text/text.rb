@@ -15,6 +15,7 @@ module UpFront
       BEYOND_ASCII = /[^\x00-\x7f]+/
       SPACES = "\t\n\v\f\r\u0085\u1680\u2028\u2029" # those that NFKC leaves; it makes the others a plain space
       ASCII_SPACES = "\t\n\v\f\r"
+      CUT = 200 # letters of a text that an explanation shows
       REMEMBERED = 5_000
       LONGEST_REMEMBERED = 40
 

@@ -28,7 +28,7 @@ module UpFront
       end
 
       def self.days(value, check)
-        check.list(value, empty: false) { |day, at| at.one_of(day, Zone::DAYS) }&.uniq
+        check.list(value, empty: false) { |day, at| at.one_of(day, Weekdays::ALL) }&.uniq
       end
 
       # @return [Range, nil] the half-open instants of the stretch that starts on that date

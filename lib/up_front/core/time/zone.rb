@@ -8,7 +8,6 @@ module UpFront
     # times that it repeats mean the first. The machine's own zone plays no part: instants are UTC Times,
     # and local times are a Date with minutes after midnight.
     class Zone
-      DAYS = %w[mon tue wed thu fri sat sun].freeze
       EPOCH = Date.new(1970)
       REMEMBERED_DATES = 4_000
 
@@ -54,7 +53,7 @@ module UpFront
         instant(Date.new(here.year, here.month, here.day) + days, here.hour * 60 + here.min, here.sec + here.subsec)
       end
 
-      def weekday(date) = DAYS[date.cwday - 1]
+      def weekday(date) = Weekdays::ALL[date.cwday - 1]
 
       # @return [String] ISO 8601 with this zone's offset
       def iso(instant) = instant && local(instant).iso8601

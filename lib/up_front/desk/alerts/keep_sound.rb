@@ -14,7 +14,7 @@ module UpFront
 
         transaction do
           key = Core::Text.fold(name)
-          raise Impossible.new("There is a sound “#{name}” already.", pointer: "/name", status: 409) if Core::Effects::SOUNDS.any? { Core::Text.fold(_1) == key } || Store::Sound.exists?(name_key: key)
+          raise Impossible.new("There is a sound “#{name}” already.", pointer: "/name", status: 409) if Core::AlertEffect::SOUNDS.any? { Core::Text.fold(_1) == key } || Store::Sound.exists?(name_key: key)
           raise Impossible, "#{MOST} sounds are kept already; let one go first." if Store::Sound.count >= MOST
 
           Store::Sound.create!(name: name, name_key: key, type: file.type, bytes: file.bytes, at: now)

@@ -7,7 +7,7 @@ module UpFront
     class SetUp < Act
       PLAN = {
         "windows" => [
-          {"name" => "Night", "days" => Core::Zone::DAYS, "from" => "18:00", "to" => "08:00"},
+          {"name" => "Night", "days" => Core::Weekdays::ALL, "from" => "18:00", "to" => "08:00"},
           {"name" => "Day", "days" => %w[mon tue wed thu fri], "from" => "08:00", "to" => "18:00"},
           {"name" => "Weekend", "days" => %w[sat sun], "from" => "00:00", "to" => "24:00"}
         ],

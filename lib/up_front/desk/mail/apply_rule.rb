@@ -6,8 +6,9 @@ module UpFront
     # whether it stays on the Front. What has come in is not held back, what was cleared does not come back,
     # nothing alerts, and nothing is ever sent. Held mail is not looked at: it is decided anew by itself.
     class ApplyRule < Act
-      TOPICS = %w[timing priority ink labels keep_at_top flag mark_read discard follow_up].freeze
-      CLAIMED = {"priority" => %i[priority], "ink" => %i[ink], "labels" => %i[labels], "keep_at_top" => %i[keep_at_top], "follow_up" => %i[follow_up_at]}.freeze
+      SHOWN = Core::Effects.claimed.select(&:shown?).freeze # what the claim alone shows
+      MARKS = %w[flag mark_read discard].freeze # what the person's own marks show
+      TOPICS = ["timing", *SHOWN.map(&:topic), *MARKS].freeze
       BATCH = 250
 
       # @!attribute topics [Array<String>] on which the claim would change
@@ -67,7 +68,7 @@ module UpFront
       def on_front?(state) = state.cleared_at.nil? && state.discarded_at.nil? && state.surface_at && state.surface_at <= now
 
       def topics(row, state, claim)
-        found = Core::ClaimDifference.new(row, claim, nil, topics: CLAIMED.keys).topics
+        found = Core::ClaimDifference.new(row, claim, nil, topics: SHOWN.map(&:topic)).topics
         found << "timing" if claim.surface_at.nil? && !claim.held && !claim.discard && on_front?(state)
         found << "flag" if claim.flag && !state.flagged
         found << "mark_read" if claim.mark_read && state.unread
@@ -93,7 +94,7 @@ module UpFront
         topics = topics(row, state, claim) & @chosen
         kept = {surface_at: row.surface_at, round: row.round, held: row.held, alert: row.alert, trace: claim.trace.kept.merge("timing" => row.trace["timing"])}
         kept.merge!(surface_at: nil, round: nil, held: false) if topics.include?("timing")
-        (CLAIMED.keys - topics).each { |topic| CLAIMED[topic].each { |column| kept[column] = row[column] } }
+        SHOWN.each { |effect| kept[effect.field] = row[effect.field] unless topics.include?(effect.topic) }
         Store::Claims.write(state.message_id, claim, revision: @rulebook.revision, at: now, anew: true, keep: kept)
         change(state, topics)
         state.save! && trail(state) if state.changed?

@@ -21,7 +21,7 @@ module UpFront
       def change(state) = state.assign_attributes(priority: stepped(state))
 
       def stepped(state)
-        levels = Core::Effects::PRIORITIES
+        levels = Core::Priority::LEVELS
         levels[(levels.index(@now_at.fetch(state.message_id)) + @step).clamp(0, levels.size - 1)]
       end
 

@@ -22,7 +22,7 @@ module UpFront
       def read(time, check)
         check.at("name").filled(time["name"])
         check.at("at").time(time["at"])
-        check.at("weekday").one_of(time["weekday"], Core::Zone::DAYS) if time.key?("weekday")
+        check.at("weekday").one_of(time["weekday"], Core::Weekdays::ALL) if time.key?("weekday")
       end
     end
   end

@@ -23,7 +23,7 @@ module UpFront
 
       # @return [String, nil] nil where the claim's is high enough
       def raised(priority)
-        levels = Core::Effects::PRIORITIES
+        levels = Core::Priority::LEVELS
         LEAST if levels.index(priority) < levels.index(LEAST)
       end
       private_class_method :raised

@@ -5,8 +5,8 @@ module UpFront
     # What other rules would do to mail that is here and to what is held. Nothing is changed by asking.
     class RulesPreview
       # @!attribute before [Core::Claim] by the rules in force @!attribute after [Core::Claim] by the others
-      # @!attribute heard [Core::DryRun::Heard] what the others say, with who was outranked
-      Item = Struct.new(:id, :arrived_at, :before, :after, :heard, keyword_init: true)
+      # @!attribute evaluated [Core::DryRun::Evaluated] what the others say, with who was outranked
+      Item = Struct.new(:id, :arrived_at, :before, :after, :evaluated, keyword_init: true)
       # @!attribute now [Integer] held messages that would come in now; the others wait otherwise than before
       Held = Struct.new(:now, :later, :sooner, :never, keyword_init: true) do
         def any? = to_h.values.any?(&:positive?)
@@ -69,7 +69,7 @@ module UpFront
         return @verdicts.last if @verdicts && @verdicts[0].equal?(match_index) && @verdicts[1].equal?(rulebook) && @verdicts[2] == match_index.size
 
         trial = Core::DryRun.new(rulebook.rules, rulebook.zone, nil)
-        found = fitting(match_index, rulebook, match_index.everything).each_with_index.map { |places, place| trial.hear(places || [], match_index.arrivals[place]).verdict }
+        found = fitting(match_index, rulebook, match_index.everything).each_with_index.map { |places, place| trial.evaluate(places || [], match_index.arrivals[place]).verdict }
         @verdicts = [match_index, rulebook, match_index.size, found].freeze
         found
       end
@@ -141,7 +141,7 @@ module UpFront
 
       def item(place, before, after)
         arrival = match_index.arrivals[place]
-        Item.new(id: match_index.ids[place], arrived_at: arrival, before: @before.claim(before || [], arrival), after: @after.claim(after || [], arrival), heard: @after.hear(after || [], arrival))
+        Item.new(id: match_index.ids[place], arrived_at: arrival, before: @before.claim(before || [], arrival), after: @after.claim(after || [], arrival), evaluated: @after.evaluate(after || [], arrival))
       end
 
       def fitting(rules, within) = RulesPreview.places(match_index, rules, @rulebook.context, within)

@@ -4,7 +4,7 @@ module UpFront
   module Desk
     # Makes a rule's alert one loudness quieter: a call-out becomes a chime, a chime a tap, a tap none.
     class Quieten < Act
-      LEVELS = ["none", *Core::Effects::LEVELS].freeze
+      LEVELS = ["none", *Core::AlertEffect::LEVELS].freeze
 
       # @param id [Integer] of the rule @return [Done] @raise [Impossible]
       def call(id)
@@ -15,7 +15,7 @@ module UpFront
         level = LEVELS[LEVELS.index(alert["level"]) - 1]
         quieter = (level == "none") ? "none" : alert.merge("level" => level)
         done = SaveRule.new(clock).call(rule.today.merge("then" => rule.today["then"].merge("alert" => quieter)), id: id, version: rule.version)
-        done.words = "“#{rule.name}” raises #{(level == "none") ? "no alert" : Core::Sentence::ALERTS.fetch(level)} from now on."
+        done.words = "“#{rule.name}” raises #{(level == "none") ? "no alert" : Core::AlertEffect::NAMES.fetch(level)} from now on."
         done
       end
     end

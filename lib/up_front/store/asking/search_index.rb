@@ -38,6 +38,9 @@ module UpFront
         Record.with_connection { |here| here.execute("INSERT INTO message_search (message_search, rowid, #{COLUMNS.join(", ")}) SELECT 'delete', message_id, #{COLUMNS.join(", ")} FROM message_texts WHERE message_id IN (#{indexed.join(", ")})") }
       end
 
+      # @param columns [Array<Symbol>] of a fact @return [Boolean] whether their words are in the index
+      def holds?(columns) = columns.all? { COLUMNS.include?("#{_1}_words") }
+
       # @return [Integer] the last message whose words are in the index
       def upto = UPTO.call.to_i
 

@@ -83,7 +83,7 @@ module UpFront
       # What the index of words can answer is asked of it; what came since it was brought up to date, of the texts.
       def mentions(operand, fact)
         each = operand.phrases.map { |phrase| SearchIndex.phrase(phrase) }
-        return in_texts(fact, words(operand, fact)) if header(fact) || each.any?(&:nil?)
+        return in_texts(fact, words(operand, fact)) if header(fact) || each.any?(&:nil?) || !SearchIndex.holds?(fact.columns)
 
         question = SearchIndex.question(each, fact.columns.map { "#{_1}_words" }, all: operand.all)
         "#{@id} IN (SELECT rowid FROM message_search WHERE message_search MATCH #{quote(question)} AND rowid >= #{@from} " \

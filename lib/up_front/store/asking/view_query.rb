@@ -4,7 +4,7 @@ module UpFront
   module Store
     # A view asked of the database: one question for a page, one for a count. Nothing is changed by asking.
     class ViewQuery
-      LEVELS = Core::Effects::PRIORITIES
+      LEVELS = Core::Priority::LEVELS
       RANK = "CASE #{State::PRIORITY} #{LEVELS.each_with_index.map { |level, rank| "WHEN '#{level}' THEN #{rank}" }.join(" ")} END"
       SORTS = {
         "time" => "messages.arrived_at", "sender" => "messages.sender_name COLLATE NOCASE", "subject" => "messages.subject COLLATE NOCASE", "priority" => RANK, "size" => "messages.size", "follow_up" => "claims.follow_up_at"

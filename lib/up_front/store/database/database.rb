@@ -40,6 +40,7 @@ module UpFront
         connect(path)
         migrate(path)
         FactColumns.ensure!
+        EffectColumns.ensure!
         @path = path
       rescue Errno::EACCES, Errno::EROFS
         raise Unusable, "The database #{path} cannot be written: the permission is missing."

@@ -4,8 +4,9 @@ module UpFront
   module Store
     # Writes claims and which rules made them: for mail that arrives, and anew for mail that is here.
     module Claims
-      DECIDED = %i[surface_at round held priority alert ink labels keep_at_top flag mark_read discard follow_up_at forward reply proposals trace revision decided_at].freeze
-      WRITE = PreparedInsert.new("claims", :message_id, *DECIDED, more: "ON CONFLICT (message_id) DO UPDATE SET #{DECIDED.map { "#{_1} = excluded.#{_1}" }.join(", ")}")
+      DECIDED = [:surface_at, :round, :held, *Core::Effects.claimed.map(&:field), :proposals, :trace, :revision, :decided_at].freeze
+      WRITE = PreparedInsert.new("claims", :message_id, *DECIDED,
+        more: "ON CONFLICT (message_id) DO UPDATE SET #{DECIDED.map { "#{_1} = excluded.#{_1}" }.join(", ")}")
       FORGET = PreparedStatement.new("DELETE FROM firings WHERE message_id = ?")
       FIRED = PreparedInsert.new("firings", :message_id, :rule_id, :outcome, more: "ON CONFLICT DO NOTHING")
       SPOKE = %w[matched asks_first].freeze
@@ -15,9 +16,8 @@ module UpFront
       # @param claim [Core::Claim] with its trace @param keep [Hash] columns that stay as they are given
       def write(message_id, claim, revision:, at:, anew: false, keep: {})
         WRITE.call(
-          message_id: message_id, surface_at: claim.surface_at, round: claim.round, held: claim.held, priority: claim.priority, alert: claim.alert,
-          ink: claim.ink, labels: claim.labels, keep_at_top: claim.keep_at_top, flag: claim.flag, mark_read: claim.mark_read, discard: claim.discard, follow_up_at: claim.follow_up_at,
-          forward: claim.forward, reply: claim.reply, proposals: claim.proposals, trace: claim.trace.kept, revision: revision, decided_at: at, **keep
+          message_id: message_id, surface_at: claim.surface_at, round: claim.round, held: claim.held, **claim.effects,
+          proposals: claim.proposals, trace: claim.trace.kept, revision: revision, decided_at: at, **keep
         )
         FORGET.call([message_id]) if anew
         claim.trace.told.each { |rule, outcome| FIRED.call(message_id: message_id, rule_id: rule.id, outcome: outcome) if rule.id && SPOKE.include?(outcome) }

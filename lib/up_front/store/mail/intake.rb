@@ -5,13 +5,9 @@ module UpFront
     # Writes a message and its facts; answers what the facts need to know of earlier mail.
     module Intake
       EXCERPT = 240
-      ROLES = %i[from sender to cc reply_to].freeze
-      TEXTS = {subject: "subject", body: "body", attachment_names: "attachment_name"}.freeze
-
-      COLUMNS = %i[account_id account_key mailbox mailbox_key digest message_id subject sender_name sender_key excerpt body unreadable sent_at arrived_at
-        from_me calendar_method people headers attachments].freeze
+      COLUMNS = %i[account_id mailbox digest message_id subject sender_name sender_key excerpt body unreadable from_me calendar_method
+        people headers attachments].freeze
       RAW = PreparedInsert.new("raw_messages", :message_id, :bytes)
-      TEXT = PreparedInsert.new("message_texts", :message_id, *%i[subject body people attachment_names].flat_map { [_1, :"#{_1}_words"] })
       PERSON = PreparedInsert.new("message_people", :message_id, :role, :key, :name_key, :domain_path)
       REFERENCE = PreparedInsert.new("message_references", :message_id, :reference)
 
@@ -40,35 +36,39 @@ module UpFront
         message = reading.message
         id = message_insert.call(columns(message, account, digest, unreadable, names))[0][0]
         RAW.call(message_id: id, bytes: SQLite3::Blob.new(raw))
-        TEXT.call(message_id: id, **texts(reading))
+        text_insert.call(message_id: id, **FactColumns.texts_of(reading))
         PERSON.all(people(message, id))
+        PERSON.all(people(message, id, FactColumns.people.to_h { [_1.columns.first, _1] })) if FactColumns.people.any?
         REFERENCE.all(message.references.map { {message_id: id, reference: _1} })
         id
       end
 
       def message_insert = @message_insert ||= PreparedInsert.new("messages", *COLUMNS, *FactColumns.facts.map { _1.columns.first }, more: "RETURNING id")
 
+      def text_insert
+        @text_insert ||= PreparedInsert.new("message_texts", :message_id, *FactColumns.texts.map { _1.columns.first }.flat_map { [_1, :"#{_1}_words"] })
+      end
+
       def columns(message, account, digest, unreadable, names)
         sender = message.from.first
         {
-          account_id: account.id, account_key: Core::Text.fold(account.name), mailbox: message.mailbox, mailbox_key: Core::Text.fold(message.mailbox),
-          digest: digest, message_id: message.message_id, subject: message.subject, sender_name: sender&.shown.to_s, sender_key: sender&.key,
-          excerpt: excerpt(message.body), body: message.body, unreadable: unreadable, sent_at: message.date, arrived_at: message.arrived_at,
+          account_id: account.id, mailbox: message.mailbox, digest: digest, message_id: message.message_id, subject: message.subject,
+          sender_name: sender&.shown.to_s, sender_key: sender&.key, excerpt: excerpt(message.body), body: message.body, unreadable: unreadable,
           from_me: message.from.any? { names.me.include?(_1) }, calendar_method: message.calendar_method,
-          people: ROLES.to_h { |role| [role.to_s, Array(message.public_send(role)).map(&:to_h)] },
+          people: FactColumns::ROLES.to_h { |role| [role.to_s, Array(message.public_send(role)).map(&:to_h)] },
           headers: message.headers, attachments: message.attachments.map { _1.to_h.transform_keys(&:to_s) },
           **FactColumns.of(message)
         }
       end
 
-      def texts(reading)
-        columns = TEXTS.flat_map { |name, fact| [[name, reading.laid(Core::Facts.find(fact))], [:"#{name}_words", reading.words(Core::Facts.find(fact))]] }.to_h
-        people = Core::Facts::Texts::PEOPLE
-        columns.merge(people: reading.laid(people), people_words: reading.words(people))
+      Role = Struct.new(:name) do
+        def read(message) = message.public_send(name)
       end
+      EVERY_MESSAGE = FactColumns::ROLES.to_h { [_1, Role.new(_1)] }.freeze
 
-      def people(message, id)
-        ROLES.flat_map { |role| Array(message.public_send(role)).map { [role, _1] } }.uniq.map do |role, address|
+      # @param roles [Hash{Symbol=>#read}] what tells who has a role @return [Array<Hash>] rows of message_people
+      def people(message, id, roles = EVERY_MESSAGE)
+        roles.flat_map { |role, who| Array(who.read(message)).map { [role, _1] } }.uniq.map do |role, address|
           {message_id: id, role: role.to_s, key: address.key, name_key: Core::Text.fold(address.name), domain_path: domain_path(address.domain)}
         end
       end

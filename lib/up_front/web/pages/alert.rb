@@ -35,7 +35,7 @@ module UpFront
           own = name && Store::Sound.find_by(name_key: Core::Text.fold(name))
           return "/api/sounds/#{own.id}" if own
 
-          shipped = Core::Effects::SOUNDS.find { Core::Text.fold(_1) == Core::Text.fold(name.to_s) } || DEFAULT_SOUNDS.fetch(level)
+          shipped = Core::AlertEffect::SOUNDS.find { Core::Text.fold(_1) == Core::Text.fold(name.to_s) } || DEFAULT_SOUNDS.fetch(level)
           "/sounds/#{shipped.downcase}.wav"
         end
 

@@ -20,7 +20,7 @@ module UpFront
 
         private
 
-        def title(topic) = (topic == "timing") ? "leaves the Front" : Core::ClaimDifference::TITLES.fetch(topic)
+        def title(topic) = (topic == "timing") ? "leaves the Front" : Core::Effects.find(topic).title
 
         def rows
           shown = @items.first(MOST_ROWS)

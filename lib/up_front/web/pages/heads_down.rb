@@ -34,7 +34,7 @@ module UpFront
           round + SPANS.map { |minutes| {words: "for #{minutes} min, until #{@time_format.moment(@now + minutes * 60)}", until: (@now + minutes * 60).iso8601} }
         end
 
-        def planned(span) = "#{Core::English.days(span.days)}, #{Core::Clockface.of(span.from)} to #{Core::Clockface.of(span.to)}"
+        def planned(span) = "#{Core::Weekdays.say(span.days)}, #{Core::Clockface.of(span.from)} to #{Core::Clockface.of(span.to)}"
       end
     end
   end

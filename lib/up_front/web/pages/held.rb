@@ -65,10 +65,12 @@ module UpFront
 
         # "Night window", or the rule that put it off
         def because(trace)
-          rule = trace["timing"].filter_map { _1[/by rule (.+)\z/m, 1] }.first
+          steps = trace["timing"]
+          rule = Core::SurfacingSteps.rule(steps)
           return "by rule #{rule}" if rule
 
-          windows = trace["timing"].filter_map { _1[/\Acovered by (?:window (.+)|(a day off))\z/m] && (($1) ? "#{$1} window" : $2) }
+          windows = Core::SurfacingSteps.windows(steps).map { "#{_1} window" }
+          windows << "a day off" if Core::SurfacingSteps.any?(steps, Core::SurfacingSteps::DAY_OFF)
           Core::English.join(windows, "and")
         end
       end

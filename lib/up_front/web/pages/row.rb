@@ -69,7 +69,7 @@ module UpFront
         def back? = !state.put_off_at.nil?
 
         # What is kept at top, what was brought back, then priority, then people before notices, then the newest.
-        def rank = [kept? ? 0 : 1, back? ? 0 : 1, -Core::Effects::PRIORITIES.index(priority), (message.kind == "person") ? 0 : 1, -message.arrived_at.to_f]
+        def rank = [kept? ? 0 : 1, back? ? 0 : 1, -Core::Priority::LEVELS.index(priority), (message.kind == "person") ? 0 : 1, -message.arrived_at.to_f]
 
         def to_h = plain.merge(marked)
 

@@ -127,15 +127,15 @@ module UpFront
 
         # Why the draft says less here than it could.
         def reason(item)
-          return "not reached: #{last_word(item)} has the last word" if item.heard.ended_at&.<(@place)
+          return "not reached: #{last_word(item)} has the last word" if item.evaluated.ended_at&.<(@place)
 
-          outranked = item.heard.outranked[@place].to_h
+          outranked = item.evaluated.outranked[@place].to_h
           return if outranked.empty?
 
-          outranked.group_by(&:last).map { |rule, topics| "#{rule} decides the #{Core::English.join(topics.map { Core::ClaimDifference::TITLES.fetch(_1.first) }, "and")} before" }.join("; ")
+          outranked.group_by(&:last).map { |rule, topics| "#{rule} decides the #{Core::English.join(topics.map { Core::Effects.find(_1.first).title }, "and")} before" }.join("; ")
         end
 
-        def last_word(item) = "“#{@rulebook.rules[item.heard.ended_at].name}”"
+        def last_word(item) = "“#{@rulebook.rules[item.evaluated.ended_at].name}”"
       end
     end
   end

@@ -90,7 +90,7 @@ module UpFront
 
         def reasons(reading, held)
           evidence = Core::Evidence.of(@view.when, reading, "/when").select { _1["held"] == held }
-          words = evidence.map { |leaf| held ? Core::EvidenceWords.held(leaf) : "“#{Core::Sentence.leaf(node_at(leaf["path"]))}” does not hold (#{Core::EvidenceWords.missing(leaf)})" }.uniq.first(4)
+          words = evidence.map { |leaf| held ? Core::EvidenceText.held(leaf) : "“#{Core::Sentence.leaf(node_at(leaf["path"]))}” does not hold (#{Core::EvidenceText.missing(leaf)})" }.uniq.first(4)
           words.empty? ? "the view has no condition for it" : Core::English.join(words, "and")
         end
 

@@ -14,7 +14,7 @@ module UpFront
         def to_h
           {
             facts: Core::Facts.all.values.map { fact(_1) },
-            effects: Core::EffectMenu::ENTRIES.map(&:to_h), sounds: Core::Effects::SOUNDS + Store::Sound.order(:name).pluck(:name), templates: names("templates"), forward_to: @document.fetch("forward_to", []),
+            effects: effects, editors: editors, sounds: Core::AlertEffect::SOUNDS + Store::Sound.order(:name).pluck(:name), templates: names("templates"), forward_to: @document.fetch("forward_to", []),
             headings: @document.fetch("rules", []).filter_map { _1["heading"] }.uniq,
             labels: names("labels"), inks: names("inks"), groups: names("groups"), rounds: @plan.rounds.map(&:name), windows: @plan.windows.map(&:name),
             label_colours: @document.fetch("labels", []).to_h { [_1["name"], _1["colour"]] },
@@ -27,19 +27,27 @@ module UpFront
 
         private
 
+        # As a person may look for them, each with what it begins as.
+        def effects = Core::Effects.all.flat_map { |effect| effect.menu.map { |entry| {topic: effect.topic, words: entry.label, also: entry.also, value: entry.value} } }
+
+        # @return [Hash] by topic, how each effect is edited
+        def editors
+          Core::Effects.all.to_h do |effect|
+            editor = effect.editor
+            [effect.topic, {label: effect.title, **editor, choices: (editor[:choices] || {}).map { |value, label| {value: value, words: label} }}]
+          end
+        end
+
         def fact(fact)
           {name: fact.name, words: fact.words, also: fact.also, denial: fact.denial, shape: shape(fact),
            ops: fact.type.ops.map { |name, words| {name: name, words: words, denial: Core::Sentence::NOT.fetch(words)} },
            choices: choices(fact).map { |value, words| {value: value, words: words} }}
         end
 
-        def choices(fact) = (fact.type.respond_to?(:choices) && fact.type.choices) || {}
+        def choices(fact) = fact.type.choices || {}
 
-        def shape(fact)
-          return "flag" if fact.denial
-          return "choice" if choices(fact).any?
-          {Core::Types::Number => "number", Core::Types::Day => "date", Core::Types::Span => "span", Core::Types::Ago => "duration"}.fetch(fact.type, "texts")
-        end
+        # A fact that holds or not is asked for as one, whatever its type makes of it.
+        def shape(fact) = fact.denial ? "flag" : fact.type.shape
 
         def names(kind) = @document.fetch(kind, []).map { _1["name"] }
       end

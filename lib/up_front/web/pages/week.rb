@@ -43,7 +43,7 @@ module UpFront
           first = @today - DAYS
           counts = Hash.new { |days, day| days[day] = Array.new(24, 0) }
           @match_index.dates(@zone).each_with_index { |date, place| counts[@zone.weekday(date)][@zone.minutes(@match_index.arrivals[place]) / 60] += 1 if date >= first && date < @today }
-          Core::Zone::DAYS.to_h { |day| [day, counts[day].map { (_1 / (DAYS / 7.0)).round(1) }] }
+          Core::Weekdays::ALL.to_h { |day| [day, counts[day].map { (_1 / (DAYS / 7.0)).round(1) }] }
         end
 
         def offs

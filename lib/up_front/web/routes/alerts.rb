@@ -27,7 +27,7 @@ module UpFront
 
           app.get("/api/sounds") do
             own = Store::Sound.order(:name).pluck(:id, :name, :type).map { |id, name, type| {id: id, name: name, type: type, path: "/api/sounds/#{id}"} }
-            json(own: own, shipped: Core::Effects::SOUNDS.map { {name: _1, path: Pages::Alert.sound("chime", _1)} })
+            json(own: own, shipped: Core::AlertEffect::SOUNDS.map { {name: _1, path: Pages::Alert.sound("chime", _1)} })
           end
           app.post("/api/sounds") do
             rulebook

@@ -23,6 +23,8 @@ module UpFront
 
           module_function
 
+          extend Types::Type
+
           def ops = Types::Choice::OPS
           def choices = ROLES
 
@@ -45,6 +47,9 @@ module UpFront
 
           module_function
 
+          extend Types::Type
+
+          def shape = "flag"
           def ops = Types::Flag::OPS
 
           def operand(_op, value, check, names)

@@ -20,9 +20,12 @@ module UpFront
 
         module_function
 
+        extend Type
+
+        def shape = "duration"
         def ops = OPS
         def operand(op, value, check, names) = check.duration(value)&.then { Operand.new(op, _1, names.zone).freeze }
-        def found(operand, reading, fact, _hit) = operand.zone.local(reading.value(fact)).strftime("on %-d %B %Y at %H:%M")
+        def found(operand, reading, fact, _hit) = operand.zone.iso(reading.value(fact))
         def schema(_op, schemas) = schemas.ref("duration")
         def say(value, _op) = Duration.say(value)
       end

@@ -11,6 +11,8 @@ module UpFront
           def holds?(reading, fact) = reading.value(fact).any? { keys.include?(Core::Text.fold(_1)) }
         end
 
+        include Type
+
         attr_reader :choices
 
         # @param choices [Hash{String=>String}, nil] value to words
@@ -21,15 +23,17 @@ module UpFront
 
         def ops = OPS
 
-        # @return [Symbol, nil] the kind of column in which the store keeps an answer; places are kept otherwise
-        def column = choices && :string
+        def column = :string
+
+        # Open answers (accounts, mailboxes) are compared folded, and so kept.
+        def stored(answer) = choices ? answer.first : Core::Text.fold(answer.first)
 
         def operand(_op, value, check, _names)
           picked = check.list(value, empty: false) { |item, at| choices ? at.one_of(item, choices.keys) : at.filled(item) } or return
           Operand.new(picked.to_set { Core::Text.fold(_1) }.freeze).freeze
         end
 
-        def found(_operand, reading, fact, _hit) = reading.value(fact).join(", ")
+        def found(_operand, reading, fact, _hit) = reading.value(fact)
 
         def schema(op, schemas) = choices ? {"type" => "array", "minItems" => 1, "items" => {"enum" => choices.keys}} : Text.schema(op, schemas)
         def say(value, _op) = English.join(value.map { choices ? choices.fetch(_1) : Quoting.name(_1) }, "or")

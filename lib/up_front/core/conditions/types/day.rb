@@ -16,6 +16,10 @@ module UpFront
 
         module_function
 
+        extend Type
+
+        def column = :datetime
+        def shape = "date"
         def ops = OPS
 
         def operand(op, value, check, names)

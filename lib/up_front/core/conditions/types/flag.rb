@@ -14,10 +14,11 @@ module UpFront
 
         module_function
 
-        def ops = OPS
+        extend Type
 
-        # @return [Symbol] the kind of column in which the store keeps an answer
+        def ops = OPS
         def column = :boolean
+        def shape = "flag"
 
         def operand(_op, value, check, _names)
           Operand.new(value).freeze unless check.flag(value).nil?

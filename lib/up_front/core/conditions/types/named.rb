@@ -10,6 +10,8 @@ module UpFront
           def holds?(reading, fact) = reading.value(fact).any? { keys.include?(Core::Text.fold(_1)) }
         end
 
+        include Type
+
         attr_reader :kind
 
         # @param kind [Symbol] of {Names::KINDS}
@@ -26,7 +28,8 @@ module UpFront
           Operand.new(picked.to_set { Core::Text.fold(_1) }.freeze, picked.freeze).freeze if check.faults.size == before
         end
 
-        def found(_operand, reading, fact, _hit) = reading.value(fact).join(", ")
+        def rename(_op, value) = value.map { yield(kind.to_s, _1) }
+        def found(_operand, reading, fact, _hit) = reading.value(fact)
         def schema(op, schemas) = Text.schema(op, schemas)
         def say(value, _op) = English.join(value.map { Quoting.name(_1) }, "or")
       end

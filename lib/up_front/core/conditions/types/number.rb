@@ -15,10 +15,11 @@ module UpFront
 
         module_function
 
-        def ops = OPS
+        extend Type
 
-        # @return [Symbol] the kind of column in which the store keeps an answer
+        def ops = OPS
         def column = :integer
+        def shape = "number"
 
         def operand(op, value, check, _names)
           return check.refuse("a number of at least 0", value) unless value.is_a?(Numeric) && value >= 0

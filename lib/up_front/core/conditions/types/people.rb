@@ -44,6 +44,10 @@ module UpFront
 
         module_function
 
+        extend Type
+
+        GROUP = /\Agroup:(.*)\z/m
+
         def ops = OPS
 
         def operand(op, value, check, names)
@@ -54,12 +58,19 @@ module UpFront
           (op == "is") ? Among.new(terms.reduce(AddressSet.none, :+)) : PartOf.new(terms)
         end
 
-        def found(operand, reading, fact, hit)
-          people = reading.value(fact)
-          hit ? full(operand.pick(people)) : people.map { full(_1) }.join(", ")
+        def rename(op, value)
+          return value if op == "contains"
+
+          value.map { |term| (name = term[GROUP, 1]) ? "group:#{yield("groups", name)}" : term }
         end
 
-        def full(address) = address.name ? "#{address.name} <#{address.email}>" : address.email
+        def settled(op, value, names) = rename(op, value) { |kind, name| names.spelling(kind, name) || name }
+
+        # @return [Hash, Array<Hash>] name and email: the one that matched, else all that were there
+        def found(operand, reading, fact, hit)
+          people = reading.value(fact)
+          hit ? operand.pick(people).to_h : people.map(&:to_h)
+        end
 
         def schema(op, schemas) = (op == "is") ? schemas.list("who") : Text.schema(op, schemas)
 
@@ -74,7 +85,7 @@ module UpFront
           when "me" then "me"
           when "my_organisation" then "my organisation"
           when "contacts" then "one of my contacts"
-          when /\Agroup:(.*)/m then "one of #{Quoting.name($1)}"
+          when GROUP then "one of #{Quoting.name($1)}"
           when /\A@/ then "anyone at #{Quoting.domain(term.delete_prefix("@"))}"
           else Quoting.address(term)
           end

@@ -14,14 +14,16 @@ module UpFront
 
         module_function
 
+        extend Type
+
         def ops = OPS
-        def choices = Effects::PRIORITIES.reverse.to_h { [_1, _1] }
+        def choices = Core::Priority::LEVELS.reverse.to_h { [_1, _1] }
 
         # @param value [Array<String>, String] a list for `is`, one level for `at_least`
         def operand(op, value, check, _names)
           if op == "at_least"
             level = check.one_of(value, choices.keys) or return
-            return Operand.new(Effects::PRIORITIES.drop(Effects::PRIORITIES.index(level)).freeze).freeze
+            return Operand.new(Core::Priority::LEVELS.drop(Core::Priority.rank(level)).freeze).freeze
           end
           levels = check.list(value, empty: false) { |item, at| at.one_of(item, choices.keys) } or return
           Operand.new(levels.freeze).freeze

@@ -13,6 +13,10 @@ module UpFront
 
         module_function
 
+        extend Type
+
+        def column = :datetime
+        def shape = "span"
         def ops = OPS
 
         def operand(_op, value, check, names)
@@ -27,7 +31,7 @@ module UpFront
         def schema(_op, schemas) = schemas.ref("span")
 
         def say(value, _op)
-          "between #{value["from"]} and #{value["to"]} on #{English.days(value["days"])}"
+          "between #{value["from"]} and #{value["to"]} on #{Weekdays.say(value["days"])}"
         end
       end
     end

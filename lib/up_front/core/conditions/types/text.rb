@@ -59,6 +59,8 @@ module UpFront
 
         module_function
 
+        extend Type
+
         def ops = OPS
 
         # @return [Mentions, Letters, nil]
@@ -85,13 +87,13 @@ module UpFront
         end
 
         # @param hit [Boolean] whether the operand holds
-        # @return [String] the text that matched as it stands in the message; else what was there
+        # @return [Array<String>, String] the texts that matched as they stand in the message; else what was there
         def found(operand, reading, fact, hit)
           texts = reading.value(fact).map(&:to_s)
-          return texts.reject(&:empty?).map { _1[0, Evidence::CUT] }.join(" · ") unless hit
+          return texts.reject(&:empty?).map { _1[0, Core::Text::CUT] }.join(" · ")[0, Core::Text::CUT] unless hit
 
           maps = texts.map { TextMap.new(_1[0, MAPPED]) }
-          operand.patterns.filter_map { |pattern| maps.lazy.filter_map { _1.original(pattern) }.first }.uniq.join(", ")
+          operand.patterns.filter_map { |pattern| maps.lazy.filter_map { _1.original(pattern) }.first }.uniq
         end
 
         # @return [Hash] the JSON Schema of a value

@@ -9,6 +9,10 @@ module UpFront
 
         module_function
 
+        extend Type
+
+        def column = :datetime
+        def rename(_op, value) = value.map { yield("windows", _1) }
         def ops = OPS
 
         def operand(_op, value, check, names)

@@ -47,7 +47,7 @@ module UpFront
         UNITS = Duration::UNITS.values.flat_map { |unit| [[unit, "#{unit}s"], [unit, unit]] }
         UNIT = UNITS.map { |unit, word| means(say(word, "a unit of time")) { unit } }.reduce(:|)
         DURATION = means(Joined.new(means(Token.new(/\d+/, "a number") { _1 }.as(:number) >> GAP >> UNIT.as(:unit)) { _1.values_at(:number, :unit) }, AND, nil)) { Duration.write(_1[:items]) }
-        DAY = one_of(English::DAY_NAMES, "a day of the week")
+        DAY = one_of(Weekdays::NAMES, "a day of the week")
 
         # @return [Parslet::Atoms::Base] giving a list
         def several(item, last = OR) = means(Joined.new(item, COMMA, last)) { _1[:items] }

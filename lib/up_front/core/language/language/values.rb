@@ -15,9 +15,9 @@ module UpFront
         ].reduce(:|)
 
         SPAN_DAYS = [
-          Phrases.means(Phrases.say("every day", "days")) { Zone::DAYS }, Phrases.means(Phrases.say("working days", "days")) { Zone::DAYS.first(5) },
-          Phrases.means(Phrases.say("weekends", "days")) { Zone::DAYS.last(2) },
-          Phrases.several(Phrases.one_of(English::DAY_NAMES.transform_values { "#{_1}s" }, "days"), Phrases::AND)
+          Phrases.means(Phrases.say("every day", "days")) { Weekdays::ALL }, Phrases.means(Phrases.say("working days", "days")) { Weekdays::WORKING },
+          Phrases.means(Phrases.say("weekends", "days")) { Weekdays::WEEKEND },
+          Phrases.several(Phrases.one_of(Weekdays::NAMES.transform_values { "#{_1}s" }, "days"), Phrases::AND)
         ].reduce(:|)
 
         SPAN = Phrases.means(Phrases.then_(Phrases.say("between"), Phrases::TIME.as(:from), Phrases.say("and"), Phrases::TIME.as(:to), Phrases.say("on"), SPAN_DAYS.as(:days))) do |found|
