@@ -18,13 +18,13 @@ module UpFront
         # @return [Array<Hash>] value, words, count
         def to_a
           return [] unless @fact
-          return people if @fact.type == Core::Types::People
-          return places if %w[account mailbox].include?(@fact.name)
-          return named(@rulebook.plan.windows.map(&:name)) if @fact.name == "in_window"
-          return named(@rulebook.rules.map(&:name)) if @fact.name == "decided_by"
-          return named(@rulebook.document.fetch(@fact.type.kind.to_s, []).map { _1["name"] }) if @fact.type.is_a?(Core::Types::Named)
 
-          (@fact.type == Core::Types::Text) ? words : []
+          offered = {Core::Types::People => :people, Core::Types::Text => :words, Core::Types::Window => :windows}[@fact.type]
+          return send(offered) if offered
+          return named(@rulebook.document.fetch(@fact.type.kind.to_s, []).map { _1["name"] }) if @fact.type.is_a?(Core::Types::Named)
+          return [] unless @fact.type.is_a?(Core::Types::Choice)
+
+          @fact.is_a?(Core::StateFact) ? named(@rulebook.rules.map(&:name)) : answers
         end
 
         private
@@ -39,7 +39,7 @@ module UpFront
         end
 
         def met = Store::MessagePerson.where(role: roles).where.not(key: "")
-        def roles = (@fact.columns == %i[from]) ? %w[from] : @fact.columns.map(&:to_s)
+        def roles = @fact.columns.map(&:to_s)
 
         def addresses
           found = met.where("instr(key, :typed) > 0 OR instr(name_key, :typed) > 0 OR :typed = ''", typed: @typed).group(:key).order(Arel.sql("count(*) DESC")).limit(MOST).pluck(:key, Arel.sql("max(name_key)"), Arel.sql("count(*)"))
@@ -53,13 +53,23 @@ module UpFront
           found.select { |domain, _| domain.include?(typed) }.first(4).map { |domain, count| row("@#{domain}", "anyone at #{domain}", count) }
         end
 
-        def places
-          column = (@fact.name == "account") ? :account_id : :mailbox
-          counts = Store::Message.group(column).count
-          names = (column == :mailbox) ? counts : Store::Account.all.to_h { [_1.name, counts.fetch(_1.id, 0)] }
-          names.select { |name, _| fits?(name) }.map { |name, count| row(name, name, count) }.first(MOST)
+        # Those that mail has, as they are spelled where they have a spelling of their own.
+        def answers
+          return [] if @fact.type.choices
+
+          counts.select { |name, _| fits?(name) }.sort_by { |name, count| [-count, name] }.first(MOST).map { |name, count| row(name, name, count) }
         end
 
+        # @return [Hash{String=>Integer}]
+        def counts
+          case @fact.name
+          when "account" then Store::Message.group(:account_id).count.then { |counts| Store::Account.all.to_h { [_1.name, counts.fetch(_1.id, 0)] } }
+          when "mailbox" then Store::Message.group(:mailbox).count
+          else Store::Message.group(@fact.columns.first).count
+          end
+        end
+
+        def windows = named(@rulebook.plan.windows.map(&:name))
         def named(names) = names.select { fits?(_1) }.map { row(_1) }
 
         # Whole words of subjects or file names that begin so, the more frequent the earlier.
