@@ -21,25 +21,25 @@ class ByHandTest < Minitest::Test
     assert_equal ["Raised 1 message to high priority.", "Raised 1 message to top priority.", nil], [step[1].words, step[1].words, step[1].undo_id]
     assert_equal %w[Now], front[:sections].map { _1[:title] }
     done = step[-1]
-    assert_equal "high", row.priority
+    assert_equal "high", row.stands.priority
     Desk::Undo.new(clock).call(done.undo_id)
-    assert_equal "top", row.priority
+    assert_equal "top", row.stands.priority
     assert_equal ["Top priority, by you"], Web::Pages::Sheet.new(Store::Message.find(@id), Store::CurrentRulebook.rulebook, clock.now).to_h[:why][:lines].map { _1[:before] }.grep(/by you/)
   end
 
   def test_always_for_this_sender_makes_a_rule_of_it
     Desk::ChangePriority.new(clock, 1).call([@id])
     assert_equal "Made the rule “Ana Ferro: high priority”.", Desk::AlwaysForSender.new(clock).call(@id).words
-    assert_equal "high", row(take(subject: "Something else").id).priority
+    assert_equal "high", row(take(subject: "Something else").id).stands.priority
     assert_equal "Made the rule “Ana Ferro: high priority 2”.", Desk::AlwaysForSender.new(clock).call(@id).words
   end
 
   def test_labels_by_hand_stand_over_those_of_rules
     change = ->(**given) { Desk::ChangeLabels.new(clock, **given).call([@id]) }
     change[on: ["Border"], off: ["Loans"]]
-    assert_equal ["Border"], row.labels
+    assert_equal ["Border"], row.stands.labels
     change[on: ["Loans"]]
-    assert_equal %w[Loans Border], row.labels
+    assert_equal %w[Loans Border], row.stands.labels
     assert_raises(Desk::Act::Impossible) { change[on: ["Nobody's"]] }
   end
 
@@ -47,20 +47,20 @@ class ByHandTest < Minitest::Test
     Desk::ChangeLabels.new(clock, on: ["Border"]).call([@id])
     Store::Claim.where(message_id: @id).update_all(ink: "Copper")
     done = [["labels", "Loans"], ["labels", "Border"], ["inks", "Copper"]].map { |kind, was| Desk::SaveThing.new(clock).call(kind, {"name" => "New #{was}", "colour" => "#112233"}, was: was) }
-    assert_equal [["New Loans", "New Border"], "New Copper"], [row.labels, row.claim.ink]
+    assert_equal [["New Loans", "New Border"], "New Copper"], [row.stands.labels, row.claim.ink]
     done.reverse_each { Desk::Undo.new(clock).call(_1.undo_id) }
-    assert_equal [%w[Loans Border], "Copper"], [row.labels, row.claim.ink]
+    assert_equal [%w[Loans Border], "Copper"], [row.stands.labels, row.claim.ink]
   end
 
   def test_kept_at_top_by_rule_and_by_hand_until_a_moment
     other = take(subject: "Newer", from: "b@c.example").id
-    assert_equal [true, false], [row.kept?, row(other).kept?]
+    assert_equal [true, false], [row.stands.keep_at_top?, row(other).stands.keep_at_top?]
     assert_equal [@id, other], front[:sections].flat_map { |section| section[:messages].map { _1[:id] } }
     Desk::KeepAtTop.new(clock, on: false).call([@id])
     Desk::KeepAtTop.new(clock, until_at: at("10:00")).call([other])
-    assert_equal [false, true], [row.kept?, row(other).kept?]
+    assert_equal [false, true], [row.stands.keep_at_top?, row(other).stands.keep_at_top?]
     clock.now = at("10:00")
-    refute row(other).kept?
+    refute row(other).stands.keep_at_top?
     assert_raises(Desk::Act::Impossible) { Desk::KeepAtTop.new(clock, until_at: at("09:00")) }
   end
 

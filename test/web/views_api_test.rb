@@ -207,7 +207,7 @@ class ViewsAPITest < Minitest::Test
     act.all(step, ids)
     assert_equal ["Cleared 700 messages. They stay in their mailboxes.", [250, 500, 700]], [words, Store::Event.where(kind: "progress").map { _1.payload["done"] }]
     ask(:post, "/undo/#{step}")
-    assert_equal 700, Store::State.kept.where(message_id: ids).count
+    assert_equal 700, Store::State.open.where(message_id: ids).count
     assert_equal 700, ask(:get, "/views/#{id}")["count"]
   end
 end

@@ -15,7 +15,7 @@ module UpFront
         follow_up_due: ["its follow-up is due", "its follow-up is not due", "remind task"]
       }.freeze
 
-      FLAGS = FLAG_WORDS.map { |name, (words, denial, also)| StateFact.new(name: name.to_s, type: Types::Flag, words: words, denial: denial, also: also) { _1.public_send(name) } }
+      FLAGS = FLAG_WORDS.map { |name, (words, denial, also)| StateFact.new(name: name.to_s, type: Types::Flag, words: words, denial: denial, also: also) { _1.public_send(:"#{name}?") } }
       PRIORITY = StateFact.new(name: "priority", type: Types::Priority, words: "its priority", also: "important urgent top high low") { _1.priority }
       LABEL = StateFact.new(name: "label", type: Types::Named.new(:labels), words: "its label", also: "labelled word") { _1.labels }
       INK = StateFact.new(name: "ink", type: Types::Named.new(:inks), words: "its ink", also: "highlighted colour") { [_1.ink].compact }

@@ -2,29 +2,89 @@
 
 module UpFront
   module Core
-    # How a message stands at a moment: what the person and the clock have done with it, and what its claim says.
-    # Views ask about it; rules cannot, since it changes.
+    # How a message stands at a moment: made of what its claim says and of what the person and the clock have done with it.
+    # Every page, act and view goes by this; {Store::StateSQL} asks the same of the database.
     class MessageState
-      FLAGS = %i[unread flagged on_front held cleared discarded keep_at_top alerted answered awaiting_reply follow_up_due].freeze
+      # @!method claim the decision: held (Boolean: it waited, or waits for ever), priority, labels, ink, keep_at_top, follow_up_at
+      # @!method state what was done: came ("arrived", "history" or "quiet"), unread, flagged, surface_at, cleared_at,
+      #   discarded_at, put_off_at, let_in_at, thread_word, and the person's own priority, labels_on, labels_off, keep_at_top,
+      #   keep_until (nil and empty where they have none)
+      attr_reader :now, :state, :claim
 
-      attr_reader(*FLAGS, :priority, :labels, :ink, :decided_by, :arrived_at, :now)
+      # What only mail beside the message tells. @!attribute alerted [Boolean] @!attribute replies [Array<Boolean>] for each
+      #   message that answers it, whether the owner wrote it @!attribute asks_others [Boolean] whether the owner wrote it to
+      #   somebody else @!attribute decided_by [Array<String>] the rules that spoke
+      Beside = Struct.new(:alerted, :replies, :asks_others, :decided_by, keyword_init: true)
 
-      # @param now [Time] the moment at which it is looked at @param arrived_at [Time] @param priority [String]
-      # @param labels [Array<String>] @param ink [String, nil] @param decided_by [Array<String>] the rules that spoke
-      # @param flags [Hash{Symbol=>Boolean}] of {FLAGS}; those left out are false
-      def initialize(now:, arrived_at:, priority: "normal", labels: [], ink: nil, decided_by: [], **flags)
+      # @param state [#came, …] @param claim [#held, …] @param now [Time] the moment at which it is looked at
+      # @param arrived_at [Time, nil] @param beside [Beside, nil] both for those who ask for them
+      def initialize(state, claim, now, arrived_at: nil, beside: nil)
+        @state = state
+        @claim = claim
         @now = now
         @arrived_at = arrived_at
-        @priority = priority
-        @labels = labels.freeze
-        @ink = ink
-        @decided_by = decided_by.freeze
-        unknown = flags.keys - FLAGS
-        raise ArgumentError, "no state is called #{unknown.first}" if unknown.any?
-
-        FLAGS.each { instance_variable_set(:"@#{_1}", flags.fetch(_1, false)) }
+        @beside = beside
         freeze
       end
+
+      def arrived_at = @arrived_at || raise(ArgumentError, "the arrival was not handed in")
+      def unread? = state.unread
+      def flagged? = state.flagged
+      def cleared? = !state.cleared_at.nil?
+      def discarded? = !state.discarded_at.nil?
+
+      # @return [Boolean] whether it is neither cleared nor discarded: it is on the Front, or may come to it
+      def open? = !cleared? && !discarded?
+
+      def on_front? = open? && come?(state.surface_at)
+
+      # @return [Boolean] whether it waits for a round or a time, or for ever, without the person having said so
+      def held? = open? && state.came == "arrived" && !put_off_once? && (state.surface_at ? !come?(state.surface_at) : claim.held)
+
+      # @return [Boolean] whether the person put it off and it is not back yet
+      def put_off? = open? && put_off_once? && !state.surface_at.nil? && !come?(state.surface_at)
+
+      # @return [Boolean] whether it was put off and is on the Front again
+      def back? = on_front? && put_off_once?
+
+      # @return [Boolean] whether letting it in brings it to the Front
+      def waits? = held? || put_off?
+
+      # By hand or by rule, until its moment where it has one.
+      def keep_at_top? = (state.keep_at_top.nil? ? claim.keep_at_top : state.keep_at_top) && !come?(state.keep_until)
+
+      def follow_up_due? = open? && come?(claim.follow_up_at)
+      def priority = state.priority || claim.priority
+      def labels = ((claim.labels | state.labels_on) - (state.labels_off - state.labels_on))
+      def ink = claim.ink
+
+      # @return [Boolean] whether it surfaced, or surfaces, the moment it arrives
+      def straight_in? = !state.surface_at.nil? && (!claim.held || state.thread_word == "followed") && state.let_in_at.nil?
+
+      def alerted? = beside.alerted
+      def answered? = beside.replies.include?(true)
+
+      # @return [Boolean] whether the owner wrote it to somebody else, and nobody else has written into it since
+      def awaiting_reply? = beside.asks_others && beside.replies.all?
+      def decided_by = beside.decided_by
+
+      # @return [Symbol] where a person finds it: :mailbox (it lies in Sent, Drafts and the like), :discarded, :cleared, :front,
+      #   :put_off, :held, or :views where it never surfaces by itself
+      def place
+        return :mailbox if state.came == "quiet"
+        return :discarded if discarded?
+        return :cleared if cleared?
+        return :front if on_front?
+        return :put_off if put_off?
+
+        held? ? :held : :views
+      end
+
+      private
+
+      def come?(moment) = !moment.nil? && moment <= now
+      def put_off_once? = !state.put_off_at.nil?
+      def beside = @beside || raise(ArgumentError, "what mail beside it tells was not handed in")
     end
   end
 end

@@ -59,20 +59,19 @@ module UpFront
         states = Store::State.where(message_id: ids).index_by(&:message_id)
         items.filter_map do |item|
           row, state = rows.fetch(item.id), states.fetch(item.id)
-          topics = held?(state, row) ? [] : topics(row, state, item.after)
+          stands = Core::MessageState.new(state, row, now)
+          topics = stands.held? ? [] : topics(row, stands, item.after)
           Item.new(id: item.id, arrived_at: item.arrived_at, row: row, claim: item.after, topics: topics) if topics.any?
         end
       end
 
-      def held?(state, row) = state.came == "arrived" && state.cleared_at.nil? && state.discarded_at.nil? && (state.surface_at ? state.surface_at > now : row.held)
-      def on_front?(state) = state.cleared_at.nil? && state.discarded_at.nil? && state.surface_at && state.surface_at <= now
-
-      def topics(row, state, claim)
+      # @param stands [Core::MessageState]
+      def topics(row, stands, claim)
         found = Core::ClaimDifference.new(row, claim, nil, topics: SHOWN.map(&:topic)).topics
-        found << "timing" if claim.surface_at.nil? && !claim.held && !claim.discard && on_front?(state)
-        found << "flag" if claim.flag && !state.flagged
-        found << "mark_read" if claim.mark_read && state.unread
-        found << "discard" if claim.discard && state.discarded_at.nil?
+        found << "timing" if claim.surface_at.nil? && !claim.held && !claim.discard && stands.on_front?
+        found << "flag" if claim.flag && !stands.flagged?
+        found << "mark_read" if claim.mark_read && stands.unread?
+        found << "discard" if claim.discard && !stands.discarded?
         found
       end
 
@@ -91,7 +90,7 @@ module UpFront
 
       # @return [Hash, nil] the trail of the state
       def apply(state, row, claim)
-        topics = topics(row, state, claim) & @chosen
+        topics = topics(row, Core::MessageState.new(state, row, now), claim) & @chosen
         kept = {surface_at: row.surface_at, round: row.round, held: row.held, alert: row.alert, trace: claim.trace.kept.merge("timing" => row.trace["timing"])}
         kept.merge!(surface_at: nil, round: nil, held: false) if topics.include?("timing")
         SHOWN.each { |effect| kept[effect.field] = row[effect.field] unless topics.include?(effect.topic) }

@@ -7,17 +7,16 @@ module UpFront
       # @param on [Array<String>] @param off [Array<String>] labels of the rulebook @raise [Impossible]
       def initialize(clock, on: [], off: [])
         super(clock)
-        known = Store::CurrentRulebook.document.fetch("labels", []).map { _1["name"] }
-        unknown = (on - known).first
+        names = Store::CurrentRulebook.rulebook.names
+        unknown = on.find { names.spelling("labels", _1).nil? }
         raise Impossible.new("There is no label “#{unknown}”.", pointer: "/add") if unknown
 
-        @on = on
-        @off = off
+        @on, @off = [on, off].map { |given| given.map { names.spelling("labels", _1) || _1 } }
       end
 
       private
 
-      def change?(_state) = true
+      def change?(state, _stands) = (@on - state.labels_on).any? || (@off - state.labels_off).any?
       def change(state) = state.assign_attributes(labels_on: (state.labels_on | @on) - @off, labels_off: (state.labels_off | @off) - @on)
 
       def words(count)

@@ -8,27 +8,26 @@ module UpFront
       def initialize(clock, step)
         super(clock)
         @step = step
-      end
-
-      def call(ids)
-        @now_at = Store::State.where(message_id: ids).with_priority.to_h { |state| [state.message_id, state.shown_priority] }
-        super
+        @given = {} # by message, the priority that it gets
       end
 
       private
 
-      def change?(state) = stepped(state) != @now_at[state.message_id]
-      def change(state) = state.assign_attributes(priority: stepped(state))
-
-      def stepped(state)
-        levels = Core::Priority::LEVELS
-        levels[(levels.index(@now_at.fetch(state.message_id)) + @step).clamp(0, levels.size - 1)]
+      def change?(state, stands)
+        level = Core::Priority.step(stands.priority, @step)
+        changes = level != stands.priority
+        @given[state.message_id] = level if changes
+        changes
       end
+
+      def change(state) = state.assign_attributes(priority: @given.fetch(state.message_id))
 
       def words(count)
-        levels = @now_at.keys.map { |id| stepped(Store::State.new(message_id: id)) }.uniq
+        levels = @given.values.uniq
         "#{@step.positive? ? "Raised" : "Lowered"} #{messages(count)}#{" to #{levels.first} priority" if levels.size == 1}."
       end
+
+      def unchanged(_count) = @step.positive? ? "Nothing was raised: that is top priority already." : "Nothing was lowered: that is low priority already."
     end
   end
 end

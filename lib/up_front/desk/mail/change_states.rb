@@ -7,24 +7,30 @@ module UpFront
       MAX_MESSAGES = 10_000
       BATCH = 250
 
-      # @param ids [Array<Integer>] @return [Done] @raise [Impossible] when none of them is there
+      # @param ids [Array<Integer>] @return [Done] what was changed, without an undo step where nothing was
+      # @raise [Impossible] when none of them is there
       def call(ids)
         transaction do
           states = Store::State.where(message_id: ids.first(MAX_MESSAGES)).to_a
           raise Impossible.new("That message is not here.", status: 404) if states.empty?
 
           rows = change_all(states)
-          undo_id = undo_step(words(states.size), "State" => rows) if rows.any?
-          Done.new(words: words(states.size), undo_id: undo_id)
+          next Done.new(words: unchanged(states.size)) if rows.empty?
+
+          said = words(rows.size)
+          Done.new(words: said, undo_id: undo_step(said, "State" => rows))
         end
       end
 
       # However many, gone through with {all} in batches under one undo step.
-      # @param ids [Array<Integer>] @return [Array(Integer, String)] the step and what is done, in words
+      # @param ids [Array<Integer>] @return [Array(Integer, String, Array<Integer>)] the step, what is done, and those that it changes
+      # @raise [Impossible] where nothing would change
       def begin(ids)
-        raise Impossible.new("There is nothing to do.", status: 409) if ids.empty?
+        changing = ids.each_slice(BATCH).flat_map { |some| changing(Store::State.where(message_id: some).to_a).map(&:message_id) }
+        raise Impossible.new(ids.empty? ? "There is nothing to do." : unchanged(ids.size), status: 409) if changing.empty?
 
-        [undo_step(words(ids.size), {"State" => []}), words(ids.size)]
+        said = words(changing.size)
+        [undo_step(said, {"State" => []}), said, changing]
       end
 
       # @param step_id [Integer] from {begin}
@@ -35,7 +41,7 @@ module UpFront
           transaction do
             rows = change_all(Store::State.where(message_id: some).to_a)
             step = Store::UndoStep.find(step_id)
-            step.update!(before: {"State" => step.before.fetch("State") + rows.compact})
+            step.update!(before: {"State" => step.before.fetch("State") + rows})
             event("progress", step: step_id, done: done, of: ids.size)
           end
         end
@@ -45,8 +51,8 @@ module UpFront
 
       # @return [Array<Hash>] the trails of those that changed
       def change_all(states)
-        changed = states.select { change?(_1) }
-        rows = changed.map do |state|
+        changed = changing(states)
+        rows = changed.filter_map do |state|
           change(state)
           state.save!
           trail(state)
@@ -55,6 +61,21 @@ module UpFront
         event("changed", ids: changed.map(&:message_id)) if changed.any?
         rows
       end
+
+      # @param states [Array<Store::State>] @return [Array<Store::State>] those that it would change
+      def changing(states)
+        claims = Store::Claim.where(message_id: states.map(&:message_id)).index_by(&:message_id)
+        states.select { |state| change?(state, Core::MessageState.new(state, claims.fetch(state.message_id), now)) }
+      end
+
+      # @!method change?(state, stands)
+      #   @param state [Store::State] @param stands [Core::MessageState] how it stands @return [Boolean]
+      # @!method change(state)
+      #   Assigns what it changes. @param state [Store::State]
+      # @!method words(count)
+      #   @return [String] what was done to so many messages
+
+      def unchanged(count) = "Nothing was changed: #{(count == 1) ? "the message was" : "the messages were"} so already."
 
       # What else becomes of the messages that are changed. @param ids [Array<Integer>]
       def also(ids) = nil

@@ -6,7 +6,7 @@ module UpFront
     class Clear < ChangeStates
       private
 
-      def change?(state) = state.cleared_at.nil?
+      def change?(_state, stands) = !stands.cleared?
       def change(state) = state.assign_attributes(cleared_at: now)
       def also(ids) = AnswerAlert.new(clock).answered(ids)
       def words(count) = "Cleared #{messages(count)}. #{(count == 1) ? "It stays in its mailbox." : "They stay in their mailboxes."}"

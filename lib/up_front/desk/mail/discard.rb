@@ -11,7 +11,7 @@ module UpFront
 
       private
 
-      def change?(state) = state.discarded_at.nil? == @on
+      def change?(_state, stands) = stands.discarded? != @on
       def change(state) = state.assign_attributes(discarded_at: @on ? now : nil)
       def also(ids) = AnswerAlert.new(clock).answered(ids)
 

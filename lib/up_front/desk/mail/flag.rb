@@ -11,7 +11,7 @@ module UpFront
 
       private
 
-      def change?(state) = state.flagged != @on
+      def change?(_state, stands) = stands.flagged? != @on
       def change(state) = state.assign_attributes(flagged: @on)
       def words(count) = @on ? "Flagged #{messages(count)}." : "Took the flag off #{messages(count)}."
     end

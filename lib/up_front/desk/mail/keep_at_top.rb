@@ -15,7 +15,7 @@ module UpFront
 
       private
 
-      def change?(state) = state.keep_at_top != @on || state.keep_until != @until_at
+      def change?(state, _stands) = state.keep_at_top != @on || state.keep_until != @until_at
       def change(state) = state.assign_attributes(keep_at_top: @on, keep_until: @until_at)
 
       def words(count)

@@ -12,9 +12,10 @@ module UpFront
 
       private
 
-      def change?(state) = (state.came == "arrived" || state.put_off_at) && state.cleared_at.nil? && (state.surface_at.nil? || state.surface_at > now)
+      def change?(_state, stands) = stands.open? && !stands.on_front?
       def change(state) = state.assign_attributes(surface_at: now, let_in_at: now)
       def words(count) = "Let in #{messages(count)}."
+      def unchanged(count) = "Nothing was let in: #{(count == 1) ? "that message does not wait" : "none of those messages waits"}."
     end
   end
 end

@@ -11,7 +11,7 @@ module UpFront
 
       private
 
-      def change?(state) = state.unread == @read
+      def change?(_state, stands) = stands.unread? == @read
       def change(state) = state.assign_attributes(unread: !@read)
       def words(count) = "Marked #{messages(count)} #{@read ? "read" : "unread"}."
     end

@@ -14,8 +14,9 @@ module UpFront
 
       private
 
-      def change?(state) = state.came == "arrived" && state.cleared_at.nil? && (state.surface_at.nil? || state.surface_at > now)
+      def change?(_state, stands) = stands.waits?
       def change(state) = state.assign_attributes(surface_at: @at, moved_at: now)
+      def unchanged(count) = "Nothing was moved: #{(count == 1) ? "that message does not wait" : "none of those messages waits"}."
       def words(count) = "Moved #{messages(count)} to #{Core::TimeFormat.new(Store::CurrentRulebook.rulebook.zone, now).moment(@at)}."
     end
   end

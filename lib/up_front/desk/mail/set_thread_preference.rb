@@ -28,7 +28,7 @@ module UpFront
       def here(word, states)
         case word
         when "followed" then changed(states.held(now), surface_at: now, thread_word: word)
-        when "muted" then changed(states.kept.where(came: "arrived", put_off_at: nil), cleared_at: now, thread_word: word)
+        when "muted" then changed(states.open.where(came: "arrived", put_off_at: nil), cleared_at: now, thread_word: word)
         else []
         end
       end

@@ -23,8 +23,7 @@ module UpFront
 
       # @return [String, nil] nil where the claim's is high enough
       def raised(priority)
-        levels = Core::Priority::LEVELS
-        LEAST if levels.index(priority) < levels.index(LEAST)
+        LEAST if Core::Priority.rank(priority) < Core::Priority.rank(LEAST)
       end
       private_class_method :raised
     end

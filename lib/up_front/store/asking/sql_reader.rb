@@ -60,14 +60,14 @@ module UpFront
       end
 
       def state(operand, fact)
-        standing = StateSQL.new(quote(@now), id: @id)
-        tables.merge(standing.tables(fact.name))
+        states = StateSQL.new(@now, id: @id)
+        tables.merge(states.tables(fact.name))
         case operand
-        when T::Flag::Operand then operand.value ? standing.flag(fact.name) : "NOT (#{standing.flag(fact.name)})"
-        when T::Priority::Operand then standing.priority(operand.levels.map { quote(_1) })
+        when T::Flag::Operand then operand.value ? states.flag(fact.name) : "NOT (#{states.flag(fact.name)})"
+        when T::Priority::Operand then states.priority(operand.levels)
         when T::Ago::Operand then "#{of_message("arrived_at")} #{(operand.op == "within_last") ? ">=" : "<"} #{quote(operand.since(@now))}"
-        when T::Named::Operand then (fact.type.kind == :labels) ? standing.labelled(operand.names.map { quote(_1) }) : standing.inked(operand.names.map { quote(_1) })
-        when T::Choice::Operand then standing.decided_by(Rule.all.select { |rule| operand.keys.member?(Core::Text.fold(rule.name)) }.map(&:id))
+        when T::Named::Operand then (fact.type.kind == :labels) ? states.labelled(operand.names) : states.inked(operand.names)
+        when T::Choice::Operand then states.decided_by(Rule.all.select { |rule| operand.keys.member?(Core::Text.fold(rule.name)) }.map(&:id))
         else raise ArgumentError, "no SQL for #{operand.class}"
         end
       end

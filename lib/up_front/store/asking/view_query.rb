@@ -5,7 +5,7 @@ module UpFront
     # A view asked of the database: one question for a page, one for a count. Nothing is changed by asking.
     class ViewQuery
       LEVELS = Core::Priority::LEVELS
-      RANK = "CASE #{State::PRIORITY} #{LEVELS.each_with_index.map { |level, rank| "WHEN '#{level}' THEN #{rank}" }.join(" ")} END"
+      RANK = "CASE #{StateSQL::PRIORITY} #{LEVELS.each_with_index.map { |level, rank| "WHEN '#{level}' THEN #{rank}" }.join(" ")} END"
       SORTS = {
         "time" => "messages.arrived_at", "sender" => "messages.sender_name COLLATE NOCASE", "subject" => "messages.subject COLLATE NOCASE", "priority" => RANK, "size" => "messages.size", "follow_up" => "claims.follow_up_at"
       }.freeze
@@ -93,7 +93,7 @@ module UpFront
         "thread" => By.new(key: "ifnull(threads.thread, ' ' || states.message_id)", tables: %w[messages], order: "max(messages.arrived_at) DESC", join: "LEFT JOIN message_threads threads ON threads.message_id = states.message_id"),
         "label" => By.new(key: "ifnull(worn.label, '')", tables: [], order: "worn.label IS NULL, worn.label", join: "LEFT JOIN worn_labels worn ON worn.message_id = states.message_id"),
         "account" => By.new(key: "messages.account_key", tables: %w[messages], order: "1"),
-        "priority" => By.new(key: State::PRIORITY, tables: %w[claims], order: "#{RANK} DESC")
+        "priority" => By.new(key: StateSQL::PRIORITY, tables: %w[claims], order: "#{RANK} DESC")
       }.freeze
 
       def group_key = GROUPS.fetch(@view.group_by).key || LocalDate.sql("messages.arrived_at", @zone)

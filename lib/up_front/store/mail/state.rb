@@ -10,16 +10,15 @@ module UpFront
       self.table_name = "states"
       self.primary_key = "message_id"
 
-      scope :kept, -> { where(cleared_at: nil, discarded_at: nil) }
+      scope :open, -> { where(StateSQL::OPEN) }
       scope :discarded, -> { where.not(discarded_at: nil) }
-      scope :surfaced, ->(now) { kept.where(surface_at: ..now) }
-      scope :held, ->(now) { kept.where(came: "arrived", put_off_at: nil).where("states.surface_at > ? OR (states.surface_at IS NULL AND states.message_id IN (SELECT message_id FROM claims WHERE held))", now) }
-      scope :put_off, ->(now) { kept.where.not(put_off_at: nil).where("states.surface_at > ?", now) }
-      # With `shown_priority`: the person's own, else the claim's.
-      PRIORITY = "COALESCE(states.priority, claims.priority)"
-      scope :claimed, -> { joins("JOIN claims ON claims.message_id = states.message_id") }
-      scope :with_priority, -> { claimed.select("states.message_id", "#{PRIORITY} AS shown_priority") }
+      scope :surfaced, ->(now) { where(StateSQL.new(now).on_front) }
+      scope :held, ->(now) { where(StateSQL.new(now).held) }
+      scope :put_off, ->(now) { where(StateSQL.new(now).put_off) }
       scope :to_announce, ->(now) { surfaced(now).where(announced_at: nil) }
+      # With `shown_priority`: the person's own, else the claim's.
+      scope :claimed, -> { joins("JOIN claims ON claims.message_id = states.message_id") }
+      scope :with_priority, -> { claimed.select("states.message_id", "#{StateSQL::PRIORITY} AS shown_priority") }
     end
   end
 end

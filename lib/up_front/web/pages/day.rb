@@ -52,7 +52,7 @@ module UpFront
 
         def arrivals
           Store::Message.joins(:claim, :state).where(states: {came: "arrived"}, arrived_at: @start...@ending).order(:arrived_at).limit(MOST_TICKS)
-            .pluck("messages.id", "messages.arrived_at", Arel.sql(Store::State::PRIORITY), "claims.held")
+            .pluck("messages.id", "messages.arrived_at", Arel.sql(Store::StateSQL::PRIORITY), "claims.held")
             .map { |id, at, priority, held| {id: id, minute: @zone.minutes(at), priority: priority, held: held} }
         end
       end

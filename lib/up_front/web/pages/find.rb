@@ -78,7 +78,7 @@ module UpFront
 
         def shown(row, body)
           excerpt = around(body) || row.message.excerpt
-          row.plain.merge(because: "#{@time_format.moment(row.message.arrived_at)} · #{Place.of(row, @now)}", subject_pieces: marking.pieces(row.subject), excerpt: excerpt, excerpt_pieces: marking.pieces(excerpt))
+          row.plain.merge(because: "#{@time_format.moment(row.message.arrived_at)} · #{Place.of(row)}", subject_pieces: marking.pieces(row.subject), excerpt: excerpt, excerpt_pieces: marking.pieces(excerpt))
         end
 
         def marking = @marking ||= Core::Marking.new(heard ? Core::Marking.sought(heard) : @typed.patterns)

@@ -48,38 +48,25 @@ module UpFront
           @calling = calling
         end
 
-        def priority = state.priority || claim.priority
-        def labels = (claim.labels | state.labels_on) - state.labels_off
+        # @return [Core::MessageState]
+        def stands = @stands ||= Core::MessageState.new(state, claim, @now)
 
-        # Kept first in its band, by hand or by rule, until its moment where it has one.
-        def kept? = (state.keep_at_top.nil? ? claim.keep_at_top : state.keep_at_top) && (state.keep_until.nil? || state.keep_until > @now)
-        def due? = !claim.follow_up_at.nil? && claim.follow_up_at <= @now
-
-        # Why it belongs to the band Now. @return [String, nil]
-        def now_because
-          return "calls" if @calling
-          return "back" if back?
-          return "top" if priority == "top"
-
-          "due" if due?
+        # @return [Core::FrontItem]
+        def item
+          @item ||= Core::FrontItem.new(message.id, stands, arrived_at: message.arrived_at, kind: message.kind, round: claim.round, calling: @calling)
         end
 
-        def straight? = (!claim.held || state.thread_word == "followed") && state.let_in_at.nil?
-
-        def back? = !state.put_off_at.nil?
-
-        # What is kept at top, what was brought back, then priority, then people before notices, then the newest.
-        def rank = [kept? ? 0 : 1, back? ? 0 : 1, -Core::Priority::LEVELS.index(priority), (message.kind == "person") ? 0 : 1, -message.arrived_at.to_f]
+        def rank = item.rank
 
         def to_h = plain.merge(marked)
 
         # Without the words of the rules marked in it.
         def plain
           {
-            id: message.id, sender: sender, subject: subject, excerpt: message.excerpt, priority: priority,
+            id: message.id, sender: sender, subject: subject, excerpt: message.excerpt, priority: stands.priority,
             time: @time_format.moment(state.surface_at || message.arrived_at), arrived: @time_format.moment(message.arrived_at), came: came,
-            unread: state.unread, flagged: state.flagged, labels: labels, ink: claim.ink, has_attachment: message.has_attachment,
-            account_id: message.account_id, back: back?, kept: kept?, due: due?, calling: @calling, thread_word: state.thread_word
+            unread: state.unread, flagged: state.flagged, labels: stands.labels, ink: claim.ink, has_attachment: message.has_attachment,
+            account_id: message.account_id, back: stands.back?, kept: stands.keep_at_top?, due: stands.follow_up_due?, calling: @calling, thread_word: state.thread_word
           }
         end
 
@@ -106,12 +93,12 @@ module UpFront
 
         # How it came: "straight in", "08:00 round", "let in", "window's end"
         def came
-          return "follow up, since #{@time_format.moment(claim.follow_up_at)}" if due?
-          return "put off #{@time_format.moment(state.put_off_at)}#{": #{state.put_off_reason}" if state.put_off_reason}" if back?
+          return "follow up, since #{@time_format.moment(claim.follow_up_at)}" if stands.follow_up_due?
+          return "put off #{@time_format.moment(state.put_off_at)}#{": #{state.put_off_reason}" if state.put_off_reason}" if state.put_off_at
           return "let in" if state.let_in_at
           return state.thread_word if state.thread_word
           return "off the Front" if state.surface_at.nil? && !claim.held
-          return "straight in" if straight?
+          return "straight in" if stands.straight_in?
           return "no moment" unless state.surface_at
 
           claim.round ? "#{@time_format.moment(state.surface_at)} round" : @time_format.moment(state.surface_at)

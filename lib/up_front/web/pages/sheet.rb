@@ -23,7 +23,7 @@ module UpFront
             text: @message.body[0, MOST_TEXT], text_pieces: pieces, alerted: Store::Alert.exists?(message_id: @message.id, opened_at: nil), keep_until: @state.keep_until && @time_format.moment(@state.keep_until), html: html?, unreadable: @message.unreadable,
             attachments: attachments, account: @message.account.name, mailbox: @message.mailbox,
             place: "In #{@message.mailbox} of #{@message.account.addresses.first}, where it stays", sent: @time_format.moment(@message.sent_at),
-            size: @message.size, cleared: !@state.cleared_at.nil?, discarded: !@state.discarded_at.nil?, held: held?, put_off: put_off, conversation: Store::Message.conversation(@message.id).size, minded: Store::ThreadPreference.word(@message.id), thread: thread, why: why
+            size: @message.size, cleared: stands.cleared?, discarded: stands.discarded?, held: stands.held?, put_off: put_off, conversation: Store::Message.conversation(@message.id).size, minded: Store::ThreadPreference.word(@message.id), thread: thread, why: why
           )
         end
 
@@ -40,15 +40,16 @@ module UpFront
           own = places.index { |id, _| id == @message.id }
           around = places[[own - THREAD_NEAR, 0].max..own + THREAD_NEAR]
           rows = Row.of(Store::State.where(message_id: around.map(&:first)).to_a, @rulebook, @now).to_h { [_1.message.id, _1] }
-          {count: whole.count, messages: around.map { |id, depth| rows.fetch(id).to_h.slice(:id, :sender, :subject, :arrived, :unread).merge(depth: depth, here: id == @message.id, place: Place.of(rows.fetch(id), @now)) }}
+          {count: whole.count, messages: around.map { |id, depth| rows.fetch(id).to_h.slice(:id, :sender, :subject, :arrived, :unread).merge(depth: depth, here: id == @message.id, place: Place.of(rows.fetch(id))) }}
         end
 
         # @return [Array, nil] the text in pieces, where words of the rules are to be marked in it
         def pieces = marking.pieces(@message.body[0, MOST_TEXT]).then { _1 if _1.any?(&:last) }
 
-        def held? = @state.came == "arrived" && @state.cleared_at.nil? && @state.put_off_at.nil? && (@state.surface_at ? @state.surface_at > @now : @claim.held)
+        def stands = row.stands
+
         # @return [String, nil] while it is away, when it comes back
-        def put_off = (@state.put_off_at && @state.surface_at && @state.surface_at > @now) ? "Put off until #{@time_format.moment(@state.surface_at)}#{" or when they answer" if @state.back_when_answered}#{": #{@state.put_off_reason}" if @state.put_off_reason}." : nil
+        def put_off = stands.put_off? ? "Put off until #{@time_format.moment(@state.surface_at)}#{" or when they answer" if @state.back_when_answered}#{": #{@state.put_off_reason}" if @state.put_off_reason}." : nil
         def people(role) = @message.addresses(role).map { {name: _1.shown, email: _1.email, me: @rulebook.names.me.include?(_1)} }
 
         # "to you, copied to Joost de Wit"
@@ -94,8 +95,8 @@ module UpFront
         end
 
         def why
-          claim = {trace: @claim.trace, priority: row.priority, labels: row.labels, surface_at: @claim.surface_at, held: @claim.held, round: @claim.round, arrived_at: @message.arrived_at}
-          state = {came: @state.came, let_in_at: @state.let_in_at, thread_word: @state.thread_word, surfaced: !held?, own: own}
+          claim = {trace: @claim.trace, priority: stands.priority, labels: stands.labels, surface_at: @claim.surface_at, held: @claim.held, round: @claim.round, arrived_at: @message.arrived_at}
+          state = {came: @state.came, let_in_at: @state.let_in_at, thread_word: @state.thread_word, surfaced: !stands.held?, own: own}
           account = Core::Why.new(claim, state, @time_format)
           ids = @rulebook.rules.to_h { [_1.name, _1.id] }
           {summary: account.summary, lines: account.lines.map { |line| line.to_h.merge(rule_id: ids[line.rule]) }, readings: ruled? ? readings : [], stale: ruled? && stale?}

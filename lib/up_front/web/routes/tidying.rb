@@ -25,7 +25,7 @@ module UpFront
             return json(total: ids.size, running: false, messages: tidy_rows(ids)) if wanted["preview"]
 
             act = tidying(wanted)
-            step, words = act.begin(ids)
+            step, words, ids = act.begin(ids)
             beside = in_background(ids.size) { act.all(step, ids) }
             json(words: words, undo_id: step, total: ids.size, running: beside)
           rescue Date::Error

@@ -1,0 +1,40 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Core
+    # A message as lists order it, and why it calls for attention now, if it does.
+    class FrontItem
+      NOW = %w[calls back top due].freeze # what brings a message into the band Now, the most pressing first
+
+      # @!attribute id [Integer] @!attribute stands [MessageState] @!attribute round [String, nil] with which it came
+      attr_reader :id, :stands, :round
+
+      # @param kind [String] what sort of mail it is, see the fact `kind` @param calling [Boolean] whether its call-out is unanswered
+      def initialize(id, stands, arrived_at:, kind:, round: nil, calling: false)
+        @id = id
+        @stands = stands
+        @arrived_at = arrived_at
+        @kind = kind
+        @round = round
+        @calling = calling
+      end
+
+      def calling? = @calling
+
+      # @return [String, nil] of {NOW}
+      def now_reason
+        return "calls" if calling?
+        return "back" if stands.back?
+        return "top" if stands.priority == Priority::LEVELS.last
+
+        "due" if stands.follow_up_due?
+      end
+
+      # What is kept at top, what was brought back, then priority, then people before notices, then the newest.
+      # @return [Array] to sort by
+      def rank
+        [stands.keep_at_top? ? 0 : 1, stands.back? ? 0 : 1, -Priority.rank(stands.priority), (@kind == "person") ? 0 : 1, -@arrived_at.to_f]
+      end
+    end
+  end
+end
