@@ -23,10 +23,7 @@ gem "sqlite3", "~> 2.8"
 
 gem "sinatra", "~> 4.2"
 gem "puma", "~> 8.0"
-gem "rack-session", "~> 2.1"
-gem "rack-protection", "~> 4.2"
 gem "committee", "~> 5.6"
-gem "bcrypt", "~> 3.1"
 
 gem "thor", "~> 1.5"
 gem "tty-progressbar", "~> 0.18"
@@ -39,6 +36,5 @@ group :test do
   gem "axe-core-capybara", "~> 4.14.0"
   gem "prop_check", "~> 1.0"
   gem "json_schemer", "~> 2.5"
-  gem "simplecov", "~> 0.22", require: false
   gem "standard", "~> 1.57", require: false
 end

@@ -101,7 +101,7 @@ module UpFront
 
       # @param rows [Hash{String=>Array<Hash>}] trails by model
       # @return [Integer]
-      def undo_step(words, rows) = Store::UndoStep.create!(at: now, words: words, before: rows.transform_values(&:compact)).id
+      def undo_step(words, rows) = Store::UndoStep.keep(now, words, rows.transform_values(&:compact))
     end
   end
 end

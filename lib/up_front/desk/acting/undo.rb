@@ -7,31 +7,34 @@ module UpFront
     class Undo < Act
       MODELS = {"State" => Store::State, "Rule" => Store::Rule, "Rulebook" => Store::Rulebook, "View" => Store::View, "ThreadPreference" => Store::ThreadPreference}.freeze
 
+      NAMES = "AppliedNames" # names of labels and inks on mail
+
       # @param id [Integer] of the undo step @return [Done] @raise [Impossible]
       def call(id)
         transaction do
           step = Store::UndoStep.find_by(id: id) or raise Impossible.new("There is nothing of that number to undo.", status: 404)
           raise Impossible.new("That was undone already.", status: 409) if step.undone_at
 
-          step.before.except("AppliedNames").each { |model, rows| rows.each { restore(MODELS.fetch(model), _1) } }
-          step.before.fetch("AppliedNames", []).each { Store::AppliedNames.rename(_1["kind"], _1["name"], _1["was"]) }
-          MODELS.slice("Rule", "View").each { |name, model| names_are_free!(model) if step.before.key?(name) }
+          step.changes_made.find_each { |change| (change.model == NAMES) ? rename(change) : restore(MODELS.fetch(change.model), change) }
+          touched = step.changes_made.reorder(nil).distinct.pluck(:model)
+          MODELS.slice("Rule", "View").each { |name, model| names_are_free!(model) if touched.include?(name) }
           step.update!(undone_at: now)
-          changed = Store::FormerClaim.restore(step.id)
-          tell(step, changed)
-          Done.new(words: "Undone: #{step.words}")
+          tell(touched, Store::FormerClaim.restore(step.id) | step.changes_made.where(model: "State").pluck(:key))
+          Done.new(words: "Undone: #{step.message}")
         end
       end
 
       private
 
-      def restore(model, row)
-        record = model.find_by(model.primary_key => row["key"]) or return
-        untouched = row["after"].select { |column, value| model.type_for_attribute(column).cast(value) == record[column] }.keys
-        return record.update!(row["before"].slice(*untouched)) if model == Store::State
-        raise Impossible.new("#{called(record)} was changed again since; undo that first.", status: 409) if untouched.size < row["after"].size
+      def rename(change) = Store::AppliedNames.rename(change.after["kind"], change.after["name"], change.before["name"])
 
-        record.update!(row["before"])
+      def restore(model, change)
+        record = model.find_by(model.primary_key => change.key) or return
+        untouched = change.after.select { |column, value| model.type_for_attribute(column).cast(value) == record[column] }.keys
+        return record.update!(change.before.slice(*untouched)) if model == Store::State
+        raise Impossible.new("#{called(record)} was changed again since; undo that first.", status: 409) if untouched.size < change.after.size
+
+        record.update!(change.before)
         keep_restored(record) if model == Store::Rule
       end
 
@@ -56,12 +59,12 @@ module UpFront
       end
 
       # Held mail is decided anew by the rules that are back.
-      def tell(step, changed)
-        ids = changed | step.before.fetch("State", []).map { _1["key"] }
+      # @param touched [Array<String>] models @param ids [Array<Integer>] messages
+      def tell(touched, ids)
         event("changed", ids: ids) if ids.any?
-        views = step.before.key?("View")
+        views = touched.include?("View")
         event("views") if views
-        return views && Store::CurrentRulebook.turn_views unless step.before.key?("Rule") || step.before.key?("Rulebook")
+        return views && Store::CurrentRulebook.turn_views unless touched.intersect?(%w[Rule Rulebook])
 
         event("rules", revision: Store::CurrentRulebook.turn)
         DecideAnew.new(clock).call

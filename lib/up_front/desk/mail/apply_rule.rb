@@ -39,7 +39,7 @@ module UpFront
         raise Impossible.new("Nothing would change.", status: 409) if ids.empty?
 
         words = "Applied the rule “#{@rule.name}” to #{Core::English.count(ids.size, "message")}."
-        [undo_step(words, {"State" => []}), ids, words]
+        [undo_step(words, {}), ids, words]
       end
 
       # Goes through some of the messages, in one transaction. @yield [Integer] how many are done
@@ -81,8 +81,7 @@ module UpFront
           messages = Store::Message.to_core(ids)
           rows = Store::Claim.where(message_id: ids).index_by(&:message_id)
           trails = Store::State.where(message_id: ids).filter_map { |state| apply(state, rows.fetch(state.message_id), @rulebook.decide(messages.fetch(state.message_id))) }
-          step = Store::UndoStep.find(step_id)
-          step.update!(before: {"State" => step.before.fetch("State") + trails})
+          Store::UndoStep.add(step_id, "State", trails)
           event("progress", step: step_id, done: done, of: total)
           event("changed", ids: ids)
         end
@@ -94,7 +93,7 @@ module UpFront
         kept = {surface_at: row.surface_at, round: row.round, held: row.held, alert: row.alert, trace: claim.trace.kept.merge("timing" => row.trace["timing"])}
         kept.merge!(surface_at: nil, round: nil, held: false) if topics.include?("timing")
         SHOWN.each { |effect| kept[effect.field] = row[effect.field] unless topics.include?(effect.topic) }
-        Store::Claims.write(state.message_id, claim, revision: @rulebook.revision, at: now, anew: true, keep: kept)
+        Store::Claims.write(state.message_id, claim, revision: @rulebook.revision, anew: true, keep: kept)
         change(state, topics)
         state.save! && trail(state) if state.changed?
       end

@@ -30,7 +30,7 @@ module UpFront
         raise Impossible.new(ids.empty? ? "There is nothing to do." : unchanged(ids.size), status: 409) if changing.empty?
 
         said = words(changing.size)
-        [undo_step(said, {"State" => []}), said, changing]
+        [undo_step(said, {}), said, changing]
       end
 
       # @param step_id [Integer] from {begin}
@@ -40,8 +40,7 @@ module UpFront
           done += some.size
           transaction do
             rows = change_all(Store::State.where(message_id: some).to_a)
-            step = Store::UndoStep.find(step_id)
-            step.update!(before: {"State" => step.before.fetch("State") + rows})
+            Store::UndoStep.add(step_id, "State", rows)
             event("progress", step: step_id, done: done, of: ids.size)
           end
         end

@@ -32,7 +32,7 @@ module UpFront
         former = Store::Claim.where(message_id: ids).pluck(:message_id, :flag, :mark_read).to_h { |id, *rest| [id, rest] }
         Store::State.where(message_id: ids).each do |state|
           claim = rulebook.decide(messages.fetch(state.message_id), heads_down: @heads_down)
-          Store::Claims.write(state.message_id, claim, revision: rulebook.revision, at: now, anew: true)
+          Store::Claims.write(state.message_id, claim, revision: rulebook.revision, anew: true)
           change(state, claim, *former.fetch(state.message_id))
           state.assign_attributes(ThreadOverride.columns(state.thread_word, claim, messages.fetch(state.message_id).arrived_at, @heads_down, now).slice(:surface_at)) if state.thread_word == "followed"
           outcome.came_in += 1 if state.surface_at_changed? && state.surface_at && state.surface_at <= now

@@ -24,7 +24,7 @@ module UpFront
       def renamed(kind, was, name)
         was = Store::CurrentRulebook.document.fetch(kind).find { Core::Text.fold(_1["name"]) == Core::Text.fold(was) }["name"]
         Store::AppliedNames.rename(kind, was, name)
-        {"Rule" => rename_in_rules(kind, was, name), "View" => rename_in_views(kind, was, name), "AppliedNames" => [{"kind" => kind, "was" => was, "name" => name}]}
+        {"Rule" => rename_in_rules(kind, was, name), "View" => rename_in_views(kind, was, name), "AppliedNames" => [{"before" => {"kind" => kind, "name" => was}, "after" => {"kind" => kind, "name" => name}}]}
       end
 
       def free!(kind, things, thing, index)

@@ -47,7 +47,7 @@ module UpFront
       def facet(key, most)
         case key
         when "sender" then tallied(0).max_by(most, &:last).map { |sender, count| Choice.new(value: sender, words: name(sender), count: count) }
-        when "label" then rows("SELECT label, count(*) FROM worn_labels WHERE message_id IN (#{ids}) GROUP BY 1 ORDER BY 2 DESC LIMIT #{most}").map { |label, count| Choice.new(value: label, words: label, count: count) }
+        when "label" then rows("SELECT label, count(*) FROM message_labels WHERE message_id IN (#{ids}) GROUP BY 1 ORDER BY 2 DESC LIMIT #{most}").map { |label, count| Choice.new(value: label, words: label, count: count) }
         when "month" then tallied(1).max_by(most, &:first).map { |month, count| Choice.new(value: month, words: Date.strptime(month, "%Y-%m").strftime("%B %Y"), count: count) }
         else tallied(2).map { |account, count| Choice.new(value: account, words: account, count: count) }
         end
@@ -100,7 +100,7 @@ module UpFront
         @narrowed.map do |key, value|
           case key
           when "sender" then "#{id} IN (SELECT id FROM messages WHERE sender_key = #{quote(value)})"
-          when "label" then "#{id} IN (SELECT message_id FROM worn_labels WHERE label = #{quote(value)})"
+          when "label" then "#{id} IN (SELECT message_id FROM message_labels WHERE label = #{quote(value)})"
           when "account" then "(SELECT account_key FROM messages one WHERE one.id = #{id}) = #{quote(Core::Text.fold(value))}"
           else month(id, value)
           end

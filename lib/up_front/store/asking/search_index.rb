@@ -30,14 +30,6 @@ module UpFront
 
       def catch_up = (nil while step.positive?)
 
-      # Takes messages out of the index, while their texts are still there. @param ids [Array<Integer>]
-      def forget(ids)
-        indexed = ids.select { _1 <= upto }
-        return if indexed.empty?
-
-        Record.with_connection { |here| here.execute("INSERT INTO message_search (message_search, rowid, #{COLUMNS.join(", ")}) SELECT 'delete', message_id, #{COLUMNS.join(", ")} FROM message_texts WHERE message_id IN (#{indexed.join(", ")})") }
-      end
-
       # @param columns [Array<Symbol>] of a fact @return [Boolean] whether their words are in the index
       def holds?(columns) = columns.all? { COLUMNS.include?("#{_1}_words") }
 

@@ -7,7 +7,7 @@ module UpFront
       LEVELS = Core::Priority::LEVELS
       RANK = "CASE #{StateSQL::PRIORITY} #{LEVELS.each_with_index.map { |level, rank| "WHEN '#{level}' THEN #{rank}" }.join(" ")} END"
       SORTS = {
-        "time" => "messages.arrived_at", "sender" => "messages.sender_name COLLATE NOCASE", "subject" => "messages.subject COLLATE NOCASE", "priority" => RANK, "size" => "messages.size", "follow_up" => "claims.follow_up_at"
+        "time" => "messages.arrived_at", "sender" => "messages.sender_folded", "subject" => "messages.subject_folded", "priority" => RANK, "size" => "messages.size", "follow_up" => "claims.follow_up_at"
       }.freeze
       # @!attribute key [String] @!attribute count [Integer] @!attribute unread [Integer] @!attribute newest [Integer] a message of it
       Group = Struct.new(:key, :count, :unread, :newest, keyword_init: true)
@@ -91,7 +91,7 @@ module UpFront
         "sender" => By.new(key: "ifnull(messages.sender_key, '')", tables: %w[messages], order: "count(*) DESC, 1"),
         "day" => By.new(tables: %w[messages], order: "1 DESC"),
         "thread" => By.new(key: "ifnull(threads.thread, ' ' || states.message_id)", tables: %w[messages], order: "max(messages.arrived_at) DESC", join: "LEFT JOIN message_threads threads ON threads.message_id = states.message_id"),
-        "label" => By.new(key: "ifnull(worn.label, '')", tables: [], order: "worn.label IS NULL, worn.label", join: "LEFT JOIN worn_labels worn ON worn.message_id = states.message_id"),
+        "label" => By.new(key: "ifnull(labelled.label, '')", tables: [], order: "labelled.label IS NULL, folded(labelled.label)", join: "LEFT JOIN message_labels labelled ON labelled.message_id = states.message_id"),
         "account" => By.new(key: "messages.account_key", tables: %w[messages], order: "1"),
         "priority" => By.new(key: StateSQL::PRIORITY, tables: %w[claims], order: "#{RANK} DESC")
       }.freeze
@@ -100,7 +100,7 @@ module UpFront
 
       def within(relation, group)
         case @view.group_by
-        when "label" then relation.where(group.empty? ? "NOT EXISTS (SELECT 1 FROM worn_labels worn WHERE worn.message_id = states.message_id)" : "states.message_id IN (SELECT message_id FROM worn_labels WHERE label = :group)", group: group)
+        when "label" then relation.where(group.empty? ? "NOT EXISTS (SELECT 1 FROM message_labels labelled WHERE labelled.message_id = states.message_id)" : "states.message_id IN (SELECT message_id FROM message_labels WHERE label = :group)", group: group)
         when "thread" then relation.where("states.message_id IN (SELECT message_id FROM message_threads WHERE thread = :group) OR states.message_id = :alone", group: group, alone: group[/\A (\d+)\z/, 1].to_i)
         else relation.where("#{group_key} = ?", group)
         end

@@ -2,10 +2,23 @@
 
 module UpFront
   module Store
-    # What an act changed, so that it can be taken back: by model, each
-    # record's key with the columns that changed, as they were before and after.
+    # An act that can be taken back: what was done, for the person, and each change of it as a row.
     class UndoStep < Record
       self.table_name = "undo_steps"
+      has_many :changes_made, -> { order(:id) }, class_name: "UpFront::Store::UndoChange", foreign_key: :undo_step_id
+
+      ADD = PreparedInsert.new("undo_changes", :undo_step_id, :model, :key, :before, :after)
+
+      # @param trails [Hash{String=>Array<Hash>}] by model; of each record that changed its key, and by column what was
+      #   there before and after @return [Integer] the new step's key
+      def self.keep(at, message, trails)
+        create!(at: at, message: message).id.tap { |id| trails.each { |model, changes| add(id, model, changes) } }
+      end
+
+      # @param changes [Array<Hash>] key, before and after
+      def self.add(id, model, changes)
+        changes.each { |change| ADD.call(undo_step_id: id, model: model, key: change["key"], before: change["before"], after: change["after"]) }
+      end
     end
   end
 end

@@ -4,7 +4,7 @@ module UpFront
   module Store
     # Writes claims and which rules made them: for mail that arrives, and anew for mail that is here.
     module Claims
-      DECIDED = [:surface_at, :round, :held, *Core::Effects.claimed.map(&:field), :proposals, :trace, :revision, :decided_at].freeze
+      DECIDED = [:surface_at, :round, :held, *Core::Effects.claimed.map(&:field), :proposals, :trace, :revision].freeze
       WRITE = PreparedInsert.new("claims", :message_id, *DECIDED,
         more: "ON CONFLICT (message_id) DO UPDATE SET #{DECIDED.map { "#{_1} = excluded.#{_1}" }.join(", ")}")
       FORGET = PreparedStatement.new("DELETE FROM firings WHERE message_id = ?")
@@ -14,10 +14,10 @@ module UpFront
       module_function
 
       # @param claim [Core::Claim] with its trace @param keep [Hash] columns that stay as they are given
-      def write(message_id, claim, revision:, at:, anew: false, keep: {})
+      def write(message_id, claim, revision:, anew: false, keep: {})
         WRITE.call(
           message_id: message_id, surface_at: claim.surface_at, round: claim.round, held: claim.held, **claim.effects,
-          proposals: claim.proposals, trace: claim.trace.kept, revision: revision, decided_at: at, **keep
+          proposals: claim.proposals, trace: claim.trace.kept, revision: revision, **keep
         )
         FORGET.call([message_id]) if anew
         claim.trace.told.each { |rule, outcome| FIRED.call(message_id: message_id, rule_id: rule.id, outcome: outcome) if rule.id && SPOKE.include?(outcome) }

@@ -18,7 +18,8 @@ module UpFront
       # Puts the claims of a step back. @return [Array<Integer>] the messages
       def self.restore(undo_step_id)
         where(undo_step_id: undo_step_id).find_each_row do |row|
-          Claim.where(message_id: row.message_id).update_all(Claim.new(row.claim).attributes.slice(*row.claim.keys))
+          kept = row.claim.slice(*Claim.column_names)
+          Claim.where(message_id: row.message_id).update_all(Claim.new(kept).attributes.slice(*kept.keys))
           Firing.where(message_id: row.message_id).delete_all
           row.firings.each { |rule_id, outcome| Claims::FIRED.call(message_id: row.message_id, rule_id: rule_id, outcome: outcome) }
         end

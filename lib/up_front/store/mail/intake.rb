@@ -5,7 +5,8 @@ module UpFront
     # Writes a message and its facts; answers what the facts need to know of earlier mail.
     module Intake
       EXCERPT = 240
-      COLUMNS = %i[account_id mailbox digest message_id subject sender_name sender_key excerpt body unreadable from_me calendar_method
+      SORTED = 200 # letters of a subject by which it is sorted
+      COLUMNS = %i[account_id mailbox digest message_id subject subject_folded sender_name sender_key sender_folded excerpt body unreadable from_me calendar_method
         people headers attachments].freeze
       RAW = PreparedInsert.new("raw_messages", :message_id, :bytes)
       PERSON = PreparedInsert.new("message_people", :message_id, :role, :key, :name_key, :domain_path)
@@ -53,7 +54,7 @@ module UpFront
         sender = message.from.first
         {
           account_id: account.id, mailbox: message.mailbox, digest: digest, message_id: message.message_id, subject: message.subject,
-          sender_name: sender&.shown.to_s, sender_key: sender&.key, excerpt: excerpt(message.body), body: message.body, unreadable: unreadable,
+          sender_name: sender&.shown.to_s, sender_key: sender&.key, sender_folded: Core::Text.fold(sender&.shown), subject_folded: Core::Text.fold(message.subject)[0, SORTED], excerpt: excerpt(message.body), body: message.body, unreadable: unreadable,
           from_me: message.from.any? { names.me.include?(_1) }, calendar_method: message.calendar_method,
           people: FactColumns::ROLES.to_h { |role| [role.to_s, Array(message.public_send(role)).map(&:to_h)] },
           headers: message.headers, attachments: message.attachments.map { _1.to_h.transform_keys(&:to_s) },

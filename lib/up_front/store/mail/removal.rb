@@ -2,24 +2,19 @@
 
 module UpFront
   module Store
-    # Takes messages out of the database for good, with everything that belongs to them. What was removed stays known, so
-    # that reading its mailbox or file again does not bring it back.
+    # Takes messages out of the database for good; everything that belongs to them goes with them, by the database's own
+    # cascades. What was removed stays known, so that reading its mailbox or file again does not bring it back.
     module Removal
-      BELONG = %w[raw_messages message_texts message_people message_references claims states firings alerts worn_labels former_claims message_threads minded_threads].freeze
-
       module_function
 
       # To be called in a transaction. @param ids [Array<Integer>]
       def call(ids)
         return if ids.empty?
 
-        SearchIndex.forget(ids)
-        among = "(#{ids.map { Integer(_1) }.join(", ")})"
-        Record.with_connection do |here|
-          here.execute("INSERT OR IGNORE INTO removed_messages (account_id, digest) SELECT account_id, digest FROM messages WHERE id IN #{among}")
-          BELONG.each { |table| here.execute("DELETE FROM #{table} WHERE message_id IN #{among}") }
-          here.execute("DELETE FROM messages WHERE id IN #{among}")
-        end
+        messages = Message.where(id: ids)
+        removed = messages.select(:account_id, :digest).to_sql
+        Record.with_connection { _1.execute("INSERT OR IGNORE INTO removed_messages (account_id, digest) #{removed}") }
+        messages.delete_all
         MatchIndex.forget
         SenderCounts.forget
       end

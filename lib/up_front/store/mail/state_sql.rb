@@ -78,7 +78,7 @@ module UpFront
       end
 
       # @param names [Array<String>] as the rulebook spells them
-      def labelled(names) = "#{@id} IN (SELECT message_id FROM worn_labels WHERE label IN (#{listed(names)}))"
+      def labelled(names) = "#{@id} IN (SELECT message_id FROM message_labels WHERE label IN (#{listed(names)}))"
       def inked(names) = "(claims.ink IS NOT NULL AND claims.ink IN (#{listed(names)}))"
 
       # @param ids [Array<Integer>] of rules

@@ -5,7 +5,7 @@ module UpFront
     module Pages
       # What was done and can be taken back; and a rule's former versions.
       class History
-        MOST = 100
+        MOST = Store::Pruning::SHOWN_STEPS
 
         def initialize(rulebook, now)
           @rulebook = rulebook
@@ -13,8 +13,8 @@ module UpFront
         end
 
         def to_h
-          steps = Store::UndoStep.order(id: :desc).limit(MOST).select(:id, :at, :words, :undone_at)
-          {steps: steps.map { {id: _1.id, at: @time_format.moment(_1.at), words: _1.words, undone: !_1.undone_at.nil?} }}
+          steps = Store::UndoStep.order(id: :desc).limit(MOST).select(:id, :at, :message, :undone_at)
+          {steps: steps.map { {id: _1.id, at: @time_format.moment(_1.at), words: _1.message, undone: !_1.undone_at.nil?} }}
         end
 
         # @param id [Integer] of a rule @return [Hash] the newest version first

@@ -1,0 +1,20 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Store
+    # Lets go of what happened long ago: events that no page asks for any more, and undo steps that no page offers.
+    module Pruning
+      SHOWN_STEPS = 100 # the newest, which the page of what was done offers to take back, however old they are
+      KEPT_EVENTS = 1_000 # the newest: a page that was away is told what it missed, and numbers never begin anew
+
+      module_function
+
+      # @param before [Time] @return [Integer] how many rows went
+      def call(before)
+        last_event = Event.order(id: :desc).offset(KEPT_EVENTS).pick(:id).to_i
+        last_step = UndoStep.order(id: :desc).offset(SHOWN_STEPS).pick(:id).to_i
+        Event.where(id: ..last_event).where(at: ...before).delete_all + UndoStep.where(id: ..last_step).where(at: ...before).delete_all
+      end
+    end
+  end
+end
