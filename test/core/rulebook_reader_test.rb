@@ -54,6 +54,19 @@ class RulebookReaderTest < Minitest::Test
     assert_match(/an object/, refused("[]"))
   end
 
+  def test_names_are_the_rulebooks_own_whatever_case_they_were_written_in
+    body = rule("Whole", when: {"all" => [leaf("from", "is", ["group:LENDERS", "me"]), leaf("in_window", "is", ["mórning"])]}, unless: {"any" => [leaf("to", "is", ["group:lenders"])]},
+      then: {"timing" => {"round" => "MID"}, "ink" => "COPPER", "labels" => ["loans", "BORDER"], "reply" => "thanks", "forward" => ["Accounts@lanternquay.example"], "mark_words" => ["LOAN"]})
+    book = rulebook(rules: [body], views: [{"name" => "V", "when" => {"all" => [leaf("label", "is", ["lóans"]), leaf("ink", "is", ["copper"])]}}])
+    read = book.rules.first.to_h
+    assert_equal [["group:Lenders", "me"], ["Morning"], ["group:Lenders"]], [*read["when"]["all"].map { _1["value"] }, read["unless"]["any"][0]["value"]]
+    assert_equal({"timing" => {"round" => "Mid"}, "ink" => "Copper", "labels" => %w[Loans Border], "reply" => "Thanks", "forward" => ["accounts@lanternquay.example"], "mark_words" => ["LOAN"]}, read["then"])
+    assert_equal read["then"], book.document["rules"][0]["then"]
+    assert_equal [["Loans"], ["Copper"]], book.document["views"][0]["when"]["all"].map { _1["value"] }
+    claim = book.decide(mail(from: "x@northgate.example", arrived_at: at("09:30")))
+    assert_equal ["Copper", %w[Loans Border], ["accounts@lanternquay.example"], "Mid"], [claim.ink, claim.labels, claim.forward, claim.round]
+  end
+
   def test_what_is_read_prints_itself_back
     body = rule("Whole", when: {"any" => [leaf("from", "is", ["group:Lenders"]), leaf("size", "at_least", 3, not: true)]}, then: {"timing" => {"now" => true}, "labels" => ["Loans"]},
       enabled: false, unless: {"all" => [leaf("to_list", "is", true)]}, last_word: true, ask_first: false, from_date: "2027-01-01", until_date: nil, heading: nil)

@@ -7,7 +7,7 @@ require_relative "../../demo/demo"
 class SQLReaderTest < Minitest::Test
   include DeskHelper
 
-  AWKWARD = ["", "Loan", "LOÁN 14", "100 % sure", "o'clock \"quoted\"", "a_b-c", "grüße Straße", "emoji 🗺️ map", "שלום עולם", "مرحبا", "x" * 5_000, "loan\nready", "; DROP TABLE rules; --", "ﬁne ﬂags", "²³", "𞤀𞤣𞤤 map", "ᲐᲑგ", "Ꭰꮹ loan"].freeze
+  AWKWARD = ["", "Loan", "LOÁN 14", "100 % sure", "o'clock \"quoted\"", "a_b-c", "grüße Straße", "emoji 🗺️ map", "שלום עולם", "مرحبا", "x" * 5_000, "loan\nready", "; DROP TABLE rules; --", "ﬁne ﬂags", "²³", "𞤀𞤣𞤤 map", "ᲐᲑგ", "Ꭰꮹ loan", "Łukasz ǾRSTED", "æon"].freeze
   PEOPLE = ["ana@casadomar.example", "x@sub.northgate.example", "Wren@lanternquay.example", "weird'%_@b.example", "a@müller.example"].freeze
 
   def setup
@@ -33,7 +33,7 @@ class SQLReaderTest < Minitest::Test
 
   def awkward(number)
     mail(
-      from: @random.rand(8).zero? ? [] : [address(pick(PEOPLE), pick([nil, "Ána Férro", "Wren"]))], to: Array.new(@random.rand(3)) { pick(PEOPLE) }, cc: Array.new(@random.rand(2)) { pick(PEOPLE) },
+      from: @random.rand(8).zero? ? [] : [address(pick(PEOPLE), pick([nil, "Ána Férro", "Wren", "Øyvind Łoś"]))], to: Array.new(@random.rand(3)) { pick(PEOPLE) }, cc: Array.new(@random.rand(2)) { pick(PEOPLE) },
       subject: pick(AWKWARD), body: "#{pick(AWKWARD)} #{pick(AWKWARD)}", arrived_at: at("00:00", "2027-03-01") + @random.rand(14 * 86_400), message_id: "<#{number}@x>",
       date: pick([nil, at("23:59", "2027-03-08"), at("00:00")]), headers: pick([{}, {"x-ship" => ["Gull", "loan tern"]}, {"list-id" => ["<l>"]}, {"importance" => ["high"]}, {"auto-submitted" => ["auto-generated"]}]),
       attachments: Array.new(@random.rand(3)) { Core::Attachment.new(name: pick(["a.pdf", "Löan.CSV"]), type: "x/y", bytes: 1) }, size: @random.rand(100), mailbox: pick(%w[INBOX Sent]), first_contact: @random.rand(2).zero?

@@ -2,7 +2,7 @@
 
 # Rules drawn at random from everything that the rulebook allows, with awkward texts and names.
 class RandomRules
-  WORDS = ["loan", "Zoll*", "to do:", "a “quoted” one", "back\\slash", "it is, or (not)", "line\nbreak", "ünï", "  spaced  ", "\"straight\"", "and", "日本語", "when it: x. It is off."].freeze
+  WORDS = ["loan", "Zoll*", "to do:", "a “quoted” one", "back\\slash", "it is, or (not)", "line\nbreak", "ünï", "  spaced  ", "\"straight\"", "and", "日本語", "lukasz orst*", "æ", "when it: x. It is off."].freeze
   PEOPLE = ["me", "my_organisation", "contacts", "group:Lenders", "ana@casadomar.example", "@northgate.example", "o'brien,x@b.example", "@Ünder.example", "A.B+c@d-e.example"].freeze
   DAYS = UpFront::Core::Weekdays::ALL
 

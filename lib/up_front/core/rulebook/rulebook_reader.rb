@@ -7,6 +7,7 @@ module UpFront
     class RulebookReader
       REQUIRED = %w[format version owner].freeze
       OPTIONAL = %w[accounts contacts groups labels inks templates forward_to plan rules views].freeze
+      NAMING = %w[when unless then accounts].freeze # the keys of rules and views under which names stand
       OWNER = %w[name addresses organisation time_zone].freeze
       COLOUR = /\A#\h{6}\z/
 
@@ -36,9 +37,20 @@ module UpFront
         zone = read_zone(owner)
         plan = read_plan(zone)
         names = read_names(owner, zone, plan)
-        rules = read_rules(names)
-        @rulebook = Rulebook.new(owner: owner, accounts: read_accounts, names: names, plan: plan, rules: rules, views: read_views(names),
-          revision: @revision, document: @document)
+        rules, views = read_rules(names), read_views(names)
+        @rulebook = Rulebook.new(owner: owner, accounts: read_accounts, names: names, plan: plan, rules: rules, views: views,
+          revision: @revision, document: settled({"rules" => rules, "views" => views}))
+      end
+
+      # What names things of the rulebook names them as it spells them; nothing else of the document changes.
+      # @param read [Hash{String=>Array<Rule, View>}]
+      def settled(read)
+        return @document if @check.faults.any?
+
+        bodies = read.select { |kind, _| @document.key?(kind) }.to_h do |kind, things|
+          [kind, @document[kind].zip(things).map { |body, thing| body.merge(thing.to_h.slice(*NAMING & body.keys)) }]
+        end
+        @document.merge(bodies)
       end
 
       def exactly(key, wanted)

@@ -43,7 +43,10 @@ module UpFront
 
       def self.read_accounts(value, check, known)
         check.list(value || []) do |item, at|
-          (known.nil? || known.any? { Text.fold(_1) == Text.fold(item.to_s) }) ? at.filled(item) : at.refuse("the name of an account: #{known.join(", ")}", item)
+          name = at.filled(item) or next
+          next name if known.nil?
+
+          known.find { Text.fold(_1) == Text.fold(name) } || at.refuse("the name of an account: #{known.join(", ")}", item)
         end || []
       end
 

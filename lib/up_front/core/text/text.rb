@@ -2,8 +2,9 @@
 
 module UpFront
   module Core
-    # How text is compared: Unicode NFKC, full case folding, NFD without marks (Mn), each run of white
-    # space as one space, trimmed. So `Loan`, `LOAN` and `loán` are one. A missing text is the empty text.
+    # How text is compared: Unicode NFKC, full case folding, NFD without marks (Mn), Latin letters with a stroke and
+    # ligatures as a person types them, each run of white space as one space, trimmed. So `Loan`, `LOAN` and `loán` are
+    # one, and `lukasz` finds Łukasz. A missing text is the empty text.
     #
     # Facts of several texts are laid in one string, each text on a line of its own between line feeds.
     # A folded text holds no line feed, so "starts with" is a search for "\nterm" and no search can run
@@ -16,6 +17,14 @@ module UpFront
       SPACES = "\t\n\v\f\r\u0085\u1680\u2028\u2029" # those that NFKC leaves; it makes the others a plain space
       ASCII_SPACES = "\t\n\v\f\r"
       CUT = 200 # letters of a text that an explanation shows
+      # Letters that Unicode does not take apart, as CLDR's Latin-ASCII transliteration has them.
+      STROKED = {
+        "ł" => "l", "ø" => "o", "đ" => "d", "ð" => "d", "ħ" => "h", "ŧ" => "t", "ƀ" => "b", "ɨ" => "i", "ı" => "i", "ɉ" => "j", "ǥ" => "g", "ƶ" => "z",
+        "ɍ" => "r", "ɏ" => "y", "ⱥ" => "a", "ɇ" => "e", "ȼ" => "c", "ꝁ" => "k", "ƚ" => "l", "ᵽ" => "p", "ŋ" => "n", "ĸ" => "q", "ə" => "e",
+        "ɓ" => "b", "ɗ" => "d", "ƙ" => "k", "ƴ" => "y", "ɲ" => "n", "ɛ" => "e", "ɔ" => "o", "æ" => "ae", "œ" => "oe", "þ" => "th"
+      }.freeze
+      STROKES = Regexp.union(STROKED.keys)
+      WAY = 2 # of folding; kept texts are folded anew when it changes
       REMEMBERED = 5_000
       LONGEST_REMEMBERED = 40
 
@@ -62,7 +71,7 @@ module UpFront
         @runs[run] ||= fold_letters(run).freeze
       end
 
-      def fold_letters(text) = text.unicode_normalize(:nfkc).downcase(:fold).unicode_normalize(:nfd).gsub(/\p{Mn}+/, "")
+      def fold_letters(text) = text.unicode_normalize(:nfkc).downcase(:fold).unicode_normalize(:nfd).gsub(/\p{Mn}+/, "").gsub(STROKES, STROKED)
       private_class_method :parted, :fold_unicode, :fold_run, :fold_letters
     end
   end

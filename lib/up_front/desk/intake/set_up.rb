@@ -27,7 +27,7 @@ module UpFront
         Core::Rulebook.read(document)
         accounts ||= [{"name" => "Mail", "addresses" => owner["addresses"]}]
         document["accounts"] = accounts
-        Core::Rulebook.read(document)
+        rest = Core::Rulebook.read(document).document
         transaction do
           Store::CurrentRulebook.put(document)
           accounts.each { Store::Account.create!(name: _1["name"], addresses: _1["addresses"]) }

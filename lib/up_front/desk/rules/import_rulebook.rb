@@ -10,7 +10,7 @@ module UpFront
 
       # @param document [Hash] @return [Done] @raise [Core::Refused]
       def call(document)
-        SavePlan.check(document, now)
+        document = SavePlan.check(document, now).document
         return set_up(document) unless Store::Rulebook.exists?
 
         transaction do

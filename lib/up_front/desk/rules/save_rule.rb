@@ -11,7 +11,7 @@ module UpFront
       def call(body, id: nil, version: nil, place: :first)
         transaction do
           rule = id ? existing(id, version) : Store::Rule.new(created_at: now, version: 0, position: 0)
-          check(body, rule)
+          body = settled(body, rule)
           sensible!(body, rule)
           words = id ? "Changed the rule “#{body["name"]}”." : "Made the rule “#{body["name"]}”."
           rule.update!(body: tidy(body), form: Core::Rulebook::VERSION, version: rule.version + 1)
@@ -35,10 +35,11 @@ module UpFront
       def sentence(id) = Core::Sentence.rule(Store::CurrentRulebook.rulebook.rules.find { _1.id == id })
 
       # The whole rulebook is read with the new rule in it, so that names and references are checked as ever.
-      def check(body, rule)
+      # @return [Hash] the body with names as the rulebook spells them
+      def settled(body, rule)
         head = Store::Rulebook.first!.document
         others = Store::CurrentRulebook.rulebook.rules.reject { _1.id == rule.id }.map(&:to_h)
-        Core::Rulebook.read(head.merge("rules" => others + [body]))
+        Core::Rulebook.read(head.merge("rules" => others + [body])).document["rules"].last
       rescue Core::Refused => refused
         prefix = "/rules/#{others.size}"
         raise Core::Refused, refused.faults.map { |fault| Core::Fault.new(**fault.to_h.transform_keys(&:to_sym), pointer: fault.pointer.delete_prefix(prefix)) }

@@ -10,7 +10,7 @@ module UpFront
       def call(body, id: nil, version: nil)
         transaction do
           view = id ? existing(id, version) : Store::View.new(created_at: now, version: 0, position: Store::View.maximum(:position).to_i + 1)
-          check(body, view)
+          body = settled(body, view)
           view.put(body.merge("name" => body["name"].strip), now)
           view.update!(version: view.version + 1)
           rows = [id ? trail(view) : trail(view, before: {"deleted_at" => now}), *alone(view)]
@@ -29,9 +29,10 @@ module UpFront
       end
 
       # The whole rulebook is read with the view in it, so that names and references are checked as ever.
-      def check(body, view)
+      # @return [Hash] the body with names as the rulebook spells them
+      def settled(body, view)
         others = Store::View.in_order.where.not(id: view.id).map(&:body)
-        Core::Rulebook.read(Store::CurrentRulebook.document.merge("views" => others + [body]))
+        Core::Rulebook.read(Store::CurrentRulebook.document.merge("views" => others + [body])).document["views"].last
       rescue Core::Refused => refused
         prefix = "/views/#{others.size}"
         raise Core::Refused, refused.faults.map { |fault| Core::Fault.new(**fault.to_h.transform_keys(&:to_sym), pointer: fault.pointer.delete_prefix(prefix)) }

@@ -41,6 +41,7 @@ module UpFront
         migrate(path)
         FactColumns.ensure!
         EffectColumns.ensure!
+        Refolding.ensure!
         @path = path
       rescue Errno::EACCES, Errno::EROFS
         raise Unusable, "The database #{path} cannot be written: the permission is missing."

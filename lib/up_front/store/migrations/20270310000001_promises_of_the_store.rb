@@ -86,8 +86,8 @@ class PromisesOfTheStore < ActiveRecord::Migration[7.2]
         CASE model.key WHEN 'Worn' THEN json_object('kind', json_extract(change.value, '$.kind'), 'name', json_extract(change.value, '$.name')) ELSE json_extract(change.value, '$.after') END
       FROM undo_steps, json_each(undo_steps."before") model, json_each(model.value) change
     SQL
-    remove_column(:undo_steps, :before)
-    rename_column(:undo_steps, :words, :message)
+    execute("ALTER TABLE undo_steps DROP COLUMN \"before\"") # a copy would take along what belongs to the steps
+    execute("ALTER TABLE undo_steps RENAME COLUMN words TO message")
     add_index(:undo_steps, :at)
     add_index(:events, :at)
   end
