@@ -19,7 +19,7 @@ class ReviewsTest < Minitest::Test
     review = times([%w[fri], "15:00"], [Core::Weekdays::WORKING, "09:00"])
     assert_equal ["2027-03-09T09:00:00Z", "2027-03-10T09:00:00Z"], [review.last(moment("2027-03-09T09:00:00Z"), plan), review.next(moment("2027-03-09T09:00:00Z"), plan)].map(&:iso8601)
     assert_equal ["2027-03-12T15:00:00Z", "2027-03-15T09:00:00Z"], [review.last(moment("2027-03-14T23:00:00Z"), plan), review.next(moment("2027-03-14T23:00:00Z"), plan)].map(&:iso8601)
-    assert_equal "Fridays at 15:00; working days at 09:00", review.words
+    assert_equal "Fridays at 15:00; working days at 09:00", review.label
     assert_equal [nil, nil], [times.last(moment("2027-03-09T09:00:00Z"), plan), times.next(moment("2027-03-09T09:00:00Z"), plan)]
   end
 
@@ -46,7 +46,7 @@ class ReviewsTest < Minitest::Test
     assert_equal ["/review"], refused["fridays"]
   end
 
-  def said(typed, today = "2027-03-09") = Core::SaidDates.new(Date.iso8601(today)).like(typed).map { [_1.words, _1.first.iso8601, _1.last.iso8601] }
+  def said(typed, today = "2027-03-09") = Core::SaidDates.new(Date.iso8601(today)).like(typed).map { [_1.label, _1.first.iso8601, _1.last.iso8601] }
 
   def test_stretches_of_days_as_they_are_said
     {

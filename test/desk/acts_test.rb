@@ -30,7 +30,7 @@ class ActsTest < Minitest::Test
   def test_cleared_mail_leaves_the_front_and_let_in_mail_comes
     set_up
     id, waiting = take(date: at("08:30")).id, take.id
-    assert_match(/stays in its mailbox/, Desk::Clear.new(clock).call([id]).words)
+    assert_match(/stays in its mailbox/, Desk::Clear.new(clock).call([id]).message)
     Desk::LetIn.new(clock).call([waiting])
     assert_equal [[waiting], []], [on_front, held]
     assert_equal [waiting], Desk::Announce.new(clock).call
@@ -81,7 +81,7 @@ class ActsTest < Minitest::Test
     earlier = take.id
     assert_equal [earlier], held
     done = save(rule("Ana", when: leaf("from", "is", ["ana@casadomar.example"]), then: {"timing" => {"now" => true}}))
-    assert_equal "Made the rule “Ana”. One held message came in.", done.words
+    assert_equal "Made the rule “Ana”. One held message came in.", done.message
     assert_equal [[earlier, take.id], []], [on_front, held]
     undo(done)
     assert_includes held, earlier

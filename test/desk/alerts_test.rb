@@ -119,7 +119,7 @@ class DeskAlertsTest < Minitest::Test
 
   def test_a_sound_file_is_what_its_content_says
     keep = Desk::KeepSound.new(clock)
-    assert_equal "Kept the sound “Ship's bell”.", keep.call("Ship's bell", WAV).words
+    assert_equal "Kept the sound “Ship's bell”.", keep.call("Ship's bell", WAV).message
     assert_equal %w[audio/wav audio/mpeg audio/ogg audio/flac], [WAV, "ID3\x03", "OggS\0", "fLaC"].map { Post::SoundFile.new(_1).type }
     ["<html><script>alert(1)</script>", "", "RIFFxxxxAVI ", "x" * (1024 * 1024 + 1)].each { |bytes| assert_raises(Desk::Act::Impossible) { keep.call("other", bytes) } }
     ["ship's BELL", "bell", "  "].each { |name| assert_raises(Desk::Act::Impossible) { keep.call(name, WAV) } }

@@ -17,7 +17,7 @@ class BringBackTest < Minitest::Test
   def test_it_leaves_the_front_and_comes_back_marked
     id = take.id
     Desk::Announce.new(clock).call
-    assert_equal "Put off 1 message until 11:00.", put_off(id, ["11:00"], reason: "Ask Ana first").words
+    assert_equal "Put off 1 message until 11:00.", put_off(id, ["11:00"], reason: "Ask Ana first").message
     assert_equal [[], [], [id]], [on_front, held, Store::State.put_off(clock.now).pluck(:message_id)]
     clock.now = at("11:00")
     Desk::Announce.new(clock).call
@@ -29,7 +29,7 @@ class BringBackTest < Minitest::Test
   def test_it_can_be_brought_back_at_once
     id = take(date: at("08:00", "2027-01-04")).id
     put_off([id], ["11:00"])
-    assert_equal "Let in 1 message.", Desk::LetIn.new(clock).call([id]).words
+    assert_equal "Let in 1 message.", Desk::LetIn.new(clock).call([id]).message
     assert_equal [id], on_front
   end
 
@@ -69,7 +69,7 @@ class BringBackTest < Minitest::Test
   end
 
   def test_moments_by_their_names
-    times = ->(time, date = "2027-03-09", **more) { Core::BackTimes.new(LISBON, at(time, date), **more).choices.to_h { [_1[:words], _1[:moment]] } }
+    times = ->(time, date = "2027-03-09", **more) { Core::BackTimes.new(LISBON, at(time, date), **more).choices.to_h { [_1[:label], _1[:moment]] } }
     assert_equal({"this evening" => "18:00", "tomorrow morning" => "Wed 08:00", "after the weekend" => "Mon 08:00", "next week" => "16 Mar 08:00", "in 2 hours" => "11:14"}, times.call("09:14"))
     refute_includes times.call("17:30").keys, "this evening"
     own = [{"name" => "Lunch", "days" => 0, "at" => "12:30"}, {"name" => "Proofs", "weekday" => "thu", "at" => "14:00"}]

@@ -18,7 +18,7 @@ class ByHandTest < Minitest::Test
 
   def test_priority_by_a_step_each_and_back
     step = ->(by) { Desk::ChangePriority.new(clock, by).call([@id]) }
-    assert_equal ["Raised 1 message to high priority.", "Raised 1 message to top priority.", nil], [step[1].words, step[1].words, step[1].undo_id]
+    assert_equal ["Raised 1 message to high priority.", "Raised 1 message to top priority.", nil], [step[1].message, step[1].message, step[1].undo_id]
     assert_equal %w[Now], front[:sections].map { _1[:title] }
     done = step[-1]
     assert_equal "high", row.stands.priority
@@ -29,9 +29,9 @@ class ByHandTest < Minitest::Test
 
   def test_always_for_this_sender_makes_a_rule_of_it
     Desk::ChangePriority.new(clock, 1).call([@id])
-    assert_equal "Made the rule “Ana Ferro: high priority”.", Desk::AlwaysForSender.new(clock).call(@id).words
+    assert_equal "Made the rule “Ana Ferro: high priority”.", Desk::AlwaysForSender.new(clock).call(@id).message
     assert_equal "high", row(take(subject: "Something else").id).stands.priority
-    assert_equal "Made the rule “Ana Ferro: high priority 2”.", Desk::AlwaysForSender.new(clock).call(@id).words
+    assert_equal "Made the rule “Ana Ferro: high priority 2”.", Desk::AlwaysForSender.new(clock).call(@id).message
   end
 
   def test_labels_by_hand_stand_over_those_of_rules

@@ -14,12 +14,12 @@ class HeadsDownTest < Minitest::Test
 
   def down(time) = Desk::GoHeadsDown.new(clock).call(at(time), reason: "Reading proofs")
   def announce = Desk::Announce.new(clock).call
-  def told = Store::Event.where(kind: %w[heads_down_over surfaced]).order(:id).filter_map { _1.payload["words"] }
+  def told = Store::Event.where(kind: %w[heads_down_over surfaced]).order(:id).filter_map { _1.payload["message"] }
 
   def test_what_would_come_waits_for_the_end_and_what_breaks_through_does_not
     waiting = take(subject: "Plain", date: at("09:10")).id
     assert_equal at("10:30"), Store::State.find(waiting).surface_at
-    assert_equal "Heads-down until 11:00.", down("11:00").words
+    assert_equal "Heads-down until 11:00.", down("11:00").message
     inside, loud = take(subject: "Hello").id, take(subject: "Border").id
     assert_equal [at("11:00"), at("11:00"), clock.now], [waiting, inside, loud].map { Store::State.find(_1).surface_at }
     assert_equal [loud], on_front
@@ -36,7 +36,7 @@ class HeadsDownTest < Minitest::Test
     down("11:00")
     clock.now = at("09:40")
     inside = take(subject: "Hello").id
-    assert_equal "While you were heads-down, one message came, one of them high.", Desk::EndHeadsDown.new(clock).call.words
+    assert_equal "While you were heads-down, one message came, one of them high.", Desk::EndHeadsDown.new(clock).call.message
     assert_equal [[inside], at("10:30")], [on_front, Store::State.find(waiting).surface_at]
     clock.now = at("11:30")
     announce

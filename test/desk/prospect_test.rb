@@ -73,7 +73,7 @@ class ProspectTest < Minitest::Test
     assert_equal [2, 1, 0, 1], foreseen.to_a
     assert_equal "Two held messages would come in now, one held message would wait longer and one held message would never come in by itself.", foreseen.to_s
     done = replace_rules(bodies)
-    assert_equal "Brought in a rulebook. Two held messages came in.", done.words
+    assert_equal "Brought in a rulebook. Two held messages came in.", done.message
     assert_equal [ids.first(2), [ids[2]]], [on_front, held]
     Desk::Undo.new(clock).call(done.undo_id)
     assert_equal [[], ids], [on_front, held.sort]

@@ -21,7 +21,7 @@ class FollowedThreadsTest < Minitest::Test
   def test_what_is_followed_comes_straight_in_and_high_at_least
     assert_includes held, @first.id
     done = mind("followed")
-    assert_equal "You follow this conversation: what comes into it comes straight in, high at least. One held message came in.", done.words
+    assert_equal "You follow this conversation: what comes into it comes straight in, high at least. One held message came in.", done.message
     second = answer(2)
     assert_equal [[@first.id, second.id], "high", "followed"], [on_front, *row(second).values_at(:priority, :came)]
     assert_equal ["Straight in, followed, high priority.", true], [why(second)[:summary], why(second)[:lines].any? { _1[:before].include?("its conversation is followed") }]
@@ -45,7 +45,7 @@ class FollowedThreadsTest < Minitest::Test
 
   def test_what_is_muted_stays_off_the_front_and_silent_but_for_what_breaks_through
     @first.then { Desk::LetIn.new(clock).call([_1.id]) }
-    assert_match(/muted: .* One message left the Front\.\z/, mind("muted").words)
+    assert_match(/muted: .* One message left the Front\.\z/, mind("muted").message)
     second = answer(2)
     Desk::Announce.new(clock).call
     assert_equal [[], [], [], "muted"], [on_front, held & [second.id], Store::Alert.pluck(:message_id), row(second)[:came]]

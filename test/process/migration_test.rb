@@ -35,7 +35,7 @@ class MigrationTest < Minitest::Test
       claim: Store::Claim.find(1).attributes.slice("ink", "labels"), labels: here.select_rows("SELECT label, message_id FROM message_labels"), former: Store::FormerClaim.count,
       step: [step.message, step.changes_made.map { [_1.model, _1.key, _1.before, _1.after] }], folded: Store::Message.first.attributes.slice("sender_folded", "subject_folded"),
       found_by: Store::SQLReader.messages(Core::Condition.read({"fact" => "subject", "op" => "mentions", "value" => ["lukasz"]}, Core::Check.new, Store::CurrentRulebook.rulebook.names)).ids,
-      undone: Desk::Undo.new(clock).call(step.id).words, after: [Store::State.first.flagged, Store::ThreadPreference.first.word, Store::Claim.find(1).labels], restored: Store::Claim.find(1).priority
+      undone: Desk::Undo.new(clock).call(step.id).message, after: [Store::State.first.flagged, Store::ThreadPreference.first.word, Store::Claim.find(1).labels], restored: Store::Claim.find(1).priority
     }
     Store::Record.transaction { Store::Removal.call([1]) }
     seen[:left] = here.tables.select { here.columns(_1).any? { |column| column.name == "message_id" } }.reject { _1.start_with?("message_search") }.to_h { [_1, here.select_value("SELECT count(*) FROM #{_1}")] }.select { _2.positive? }

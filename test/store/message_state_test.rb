@@ -76,14 +76,14 @@ class MessageStateTest < Minitest::Test
     Desk::Discard.new(clock).call([id])
     assert_equal [false, true], ask(:get, "/messages/#{id}").values_at("held", "discarded")
     done = Desk::LetIn.new(clock).call([id])
-    assert_equal ["Nothing was let in: that message does not wait.", nil], [done.words, done.undo_id]
+    assert_equal ["Nothing was let in: that message does not wait.", nil], [done.message, done.undo_id]
   end
 
   def test_an_act_says_how_many_it_changed
     cleared, other = [take(subject: "now").id, take(subject: "now").id]
     Desk::Clear.new(clock).call([cleared])
-    assert_equal "Cleared 1 message. It stays in its mailbox.", Desk::Clear.new(clock).call([cleared, other]).words
-    assert_equal "Nothing was changed: the messages were so already.", Desk::Clear.new(clock).call([cleared, other]).words
+    assert_equal "Cleared 1 message. It stays in its mailbox.", Desk::Clear.new(clock).call([cleared, other]).message
+    assert_equal "Nothing was changed: the messages were so already.", Desk::Clear.new(clock).call([cleared, other]).message
   end
 
   def test_a_rule_applied_to_mail_that_is_here_looks_at_what_was_put_off

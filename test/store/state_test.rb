@@ -42,7 +42,7 @@ class StateTest < Minitest::Test
   end
 
   LEAVES = [
-    *FACTS::FLAG_WORDS.keys.flat_map { |name| [true, false].map { |value| [name.to_s, "is", value] } },
+    *FACTS::FLAG_LABELS.keys.flat_map { |name| [true, false].map { |value| [name.to_s, "is", value] } },
     ["priority", "is", %w[top low]], ["priority", "at_least", "high"], ["label", "is", ["Loans"]], ["label", "is", %w[BORDER Loans]], ["ink", "is", ["Copper"]], ["decided_by", "is", ["loans"]], ["decided_by", "is", ["Now", "nobody"]],
     ["arrived", "within_last", "P1D"], ["arrived", "longer_ago_than", "PT2H"], ["subject", "mentions", ["loan"]]
   ].freeze

@@ -28,7 +28,7 @@ class AlertsAPITest < Minitest::Test
     ask(:post, "/alerts/opened", {messages: [id]})
     assert_equal ["opened after less than a minute", false], [became.call, ask(:get, "/messages/#{id}")["alerted"]]
     assert_equal [[1, 1, 0, true]], ask(:get, "/alerts/loudness")["rules"].map { _1.values_at("count", "soon", "never", "quieter") }
-    assert_equal "“Loud” raises a tap from now on.", ask(:post, "/rules/#{Store::Rule.first.id}/quieter")["words"]
+    assert_equal "“Loud” raises a tap from now on.", ask(:post, "/rules/#{Store::Rule.first.id}/quieter")["message"]
     refute ask(:get, "/alerts/loudness")["rules"][0]["quieter"]
   end
 
@@ -79,7 +79,7 @@ class AlertsAPITest < Minitest::Test
 
   def test_weight_by_hand
     id = arrives.id
-    words = [ask(:post, "/acts", {act: "raise", messages: [id]}), ask(:post, "/labels", {messages: [id], add: ["Loans"]}), ask(:post, "/keeps", {messages: [id], until: "P1D"}), ask(:post, "/messages/#{id}/always")].map { _1["words"] }
+    words = [ask(:post, "/acts", {act: "raise", messages: [id]}), ask(:post, "/labels", {messages: [id], add: ["Loans"]}), ask(:post, "/keeps", {messages: [id], until: "P1D"}), ask(:post, "/messages/#{id}/always")].map { _1["message"] }
     assert_equal ["Raised 1 message to high priority.", "Labelled 1 message Loans.", "Kept 1 message at top until Wed 09:14.", "Made the rule “Ana Ferro: high priority”."], words
     sheet = ask(:get, "/messages/#{id}")
     assert_equal ["high", ["Loans"], true, "Wed 09:14"], sheet.values_at("priority", "labels", "kept", "keep_until")

@@ -84,7 +84,7 @@ class APITest < Minitest::Test
     set_up
     3.times { take(subject: "Papers for the customs") }
     starts = ask(:get, "/messages/#{Store::Message.first.id}/starts")
-    assert_equal [["from Ana Ferro", 3], ["from anyone at casadomar.example", 3]], starts["starts"].first(2).map { _1.values_at("words", "count") }
+    assert_equal [["from Ana Ferro", 3], ["from anyone at casadomar.example", 3]], starts["starts"].first(2).map { _1.values_at("label", "count") }
     condition = {all: [starts["starts"][0]["condition"]]}
     made = ask(:post, "/rules", {body: {name: "Ana", when: condition, then: {timing: {now: true}}}}, status: 201)
     assert_equal "When the sender is ana@casadomar.example: straight in.", made["rule"]["sentence"]

@@ -56,7 +56,7 @@ class FindAPITest < Minitest::Test
     assert_equal [], find("the subject mentions")["messages"], "half a condition is words"
   end
 
-  def hints(text) = ask(:get, "/find/hints?#{Rack::Utils.build_query({text: text})}")["hints"].map { _1.values_at("kind", "words", "text") }
+  def hints(text) = ask(:get, "/find/hints?#{Rack::Utils.build_query({text: text})}")["hints"].map { _1.values_at("kind", "label", "text") }
 
   def test_people_labels_accounts_days_and_states_are_offered_while_one_types
     assert_equal [["person", "Marta Quíst · marta@lanternquay.example", "the sender is marta@lanternquay.example"]], hints("quís")

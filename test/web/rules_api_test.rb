@@ -58,7 +58,7 @@ class RulesAPITest < Minitest::Test
     assert_equal ["/then", "/name"], unfinished["faults"].map { _1["pointer"] }
     assert_nil unfinished["text"]
     assert_equal ["/when/all/0", "/when/all/1"], try(body(when: {"all" => [{"fact" => "from", "op" => "is", "value" => ["a@b.example"]}, {"fact" => "from", "op" => "is", "value" => ["c@d.example"]}]}))["clashes"][0]["pointers"]
-    assert_match(/discard every message/, try(body(when: {"all" => []}, then: {"discard" => true}))["faults"][0]["words"])
+    assert_match(/discard every message/, try(body(when: {"all" => []}, then: {"discard" => true}))["faults"][0]["message"])
     assert_equal ["/when/all/0/value/0"], try(body(when: {"all" => [{"fact" => "from", "op" => "is", "value" => ["group:Nobody"]}]}))["faults"].map { _1["pointer"] }
     ask(:post, "/rules", {body: body(then: {})}, status: 422)
     ask(:post, "/rules", {body: body(name: "SECOND")}, status: 422)
@@ -76,7 +76,7 @@ class RulesAPITest < Minitest::Test
     ask(:post, "/rules", {body: body(name: "Loans are low", when: {"all" => [leaf("subject", "mentions", ["loan"])]}, then: {"priority" => "low"}), place: 2}, status: 201)
     some_mail
     told = ask(:post, "/rules/#{id_of("Loans are low")}/foresight", {act: "move", to: 0})
-    assert_equal [1, "One of last month’s messages would be decided differently.", [%w[priority low top]]], [told["changed"], told["words"], told["messages"][0]["changes"].map { _1.values_at("topic", "now", "was") }]
+    assert_equal [1, "One of last month’s messages would be decided differently.", [%w[priority low top]]], [told["changed"], told["message"], told["messages"][0]["changes"].map { _1.values_at("topic", "now", "was") }]
     assert_equal 2, ask(:post, "/rules/#{id_of("Loans are low")}/foresight", {act: "delete"})["changed"]
     assert_equal 1, ask(:post, "/rules/#{id_of("First")}/foresight", {act: "switch"})["changed"]
     assert_equal "Loans are low", rules.last["name"]
@@ -191,7 +191,7 @@ class RulesAPITest < Minitest::Test
     assert_equal [2, {"timing" => 1, "labels" => 2, "mark_read" => 2}], [preview["count"], preview["kinds"].to_h { _1.values_at("topic", "count") }]
     before = [Store::State, Store::Claim, Store::Firing].map { |model| model.order(:message_id).map(&:attributes) }
     done = ask(:post, "/rules/#{id}/application", {topics: %w[timing labels]})
-    assert_equal ["Applied the rule “Lenders” to two messages.", []], [done["words"], on_front]
+    assert_equal ["Applied the rule “Lenders” to two messages.", []], [done["message"], on_front]
     assert_equal [["Loans"], ["Loans"]], Store::Claim.where(message_id: [history, shown].map(&:id)).map(&:labels)
     assert Store::State.find(shown.id).unread, "not among the kinds that were chosen"
     assert_equal({"mark_read" => 2}, ask(:get, "/rules/#{id}/application")["kinds"].to_h { _1.values_at("topic", "count") })

@@ -25,7 +25,7 @@ class ViewsAPITest < Minitest::Test
     assert_equal (0..5).map { "Loan #{_1}" }, subjects(id)
     assert_equal ["Loan 5"], subjects(id, "offset=5")
     loan, lunch, sent = ["Loan 0", "Lunch 0", "Loan, sent"].map { Store::Message.find_by(subject: _1).id }
-    why = ->(message) { ask(:get, "/views/#{id}/why?message=#{message}")["words"] }
+    why = ->(message) { ask(:get, "/views/#{id}/why?message=#{message}")["message"] }
     assert_equal "It is here: the subject mentions “Loan” and it is unread.", why[loan]
     assert_equal "It is not here: “the subject mentions “loan”” does not hold (the subject is “Lunch 0”).", why[lunch]
     assert_equal "It is not here: drafts, sent mail and what lies in Junk are left out.", why[sent]
@@ -50,7 +50,7 @@ class ViewsAPITest < Minitest::Test
     tried = ->(body) { ask(:post, "/views/trial", {body: body}) }
     whole = tried[LOANS.merge("when" => {"all" => [LOANS["when"]["all"][0], {"fact" => "from", "op" => "is", "value" => ["marta@lanternquay.example"]}, {"fact" => "label", "op" => "is", "value" => []}]})]
     assert_equal [0, {"/when" => 0, "/when/all/0" => 6, "/when/all/1" => 3}, ["/when/all/2"]], whole.values_at("count", "counts", "unfinished")
-    assert_match(/each condition fits some messages, and none fits them together/, whole["empty_because"]["words"])
+    assert_match(/each condition fits some messages, and none fits them together/, whole["empty_because"]["message"])
     assert_equal [["all", 0, "any", 9]], whole["apart"].map { _1.values_at("kind", "count", "other", "other_count") }
     nothing = tried[LOANS.merge("when" => {"all" => [{"fact" => "flagged", "op" => "is", "value" => true}]})]
     assert_equal ["/when/all/0"], nothing["empty_because"]["pointers"]
@@ -63,7 +63,7 @@ class ViewsAPITest < Minitest::Test
     ask(:get, "/views")
     subjects(id)
     deleted = ask(:delete, "/views/#{id}")
-    assert_equal "Deleted the view “Loans”. Its messages stay where they are.", deleted["words"]
+    assert_equal "Deleted the view “Loans”. Its messages stay where they are.", deleted["message"]
     assert_equal before, everything.except("events", "undo_steps")
     ask(:post, "/undo/#{deleted["undo_id"]}")
     assert_equal 1, ask(:get, "/views")["views"].size
@@ -111,22 +111,22 @@ class ViewsAPITest < Minitest::Test
     preview = tidy[view: id, preview: true, all_but_newest: true]
     assert_equal [7, 5, "Loan 1"], [preview["total"], preview["messages"].size, preview["messages"].map { _1["subject"] }.grep(/Loan/).first]
     older = tidy[view: id, act: "clear", before: "2027-03-07"]
-    assert_equal ["Cleared 3 messages. They stay in their mailboxes.", 3, false], older.values_at("words", "total", "running")
+    assert_equal ["Cleared 3 messages. They stay in their mailboxes.", 3, false], older.values_at("message", "total", "running")
     assert_equal ["Loan 3", "Loan 4", "Loan 5"], Store::Message.where(id: Store::State.where(came: "arrived").where.not(cleared_at: nil).select(:message_id)).order(:subject).pluck(:subject)
     ask(:post, "/undo/#{older["undo_id"]}")
     assert_empty Store::State.where(came: "arrived").where.not(cleared_at: nil)
     assert_equal [9, 0], [tidy[view: id, act: "discard"]["total"], ask(:get, "/views/#{id}")["count"]]
     bin = make(name: "Discarded", when: {fact: "discarded", op: "is", value: true})
     assert_equal 9, ask(:get, "/views/#{bin}")["count"]
-    assert_equal "Recovered 9 messages.", tidy[view: bin, act: "recover"]["words"]
-    assert_equal "Labelled 6 messages Border.", tidy[view: make, label: "Border"]["words"]
+    assert_equal "Recovered 9 messages.", tidy[view: bin, act: "recover"]["message"]
+    assert_equal "Labelled 6 messages Border.", tidy[view: make, label: "Border"]["message"]
     tidy[view: bin, act: "recover", status: 409]
     tidy[view: id, act: "clear", before: "2027-02-31", status: 400]
   end
 
   def test_all_that_a_search_finds_is_tidied_and_put_off_too
     found = ask(:post, "/tidy", {find: {text: "loan", label: "Loans"}, act: "bring_back", until: "2027-03-12T08:00"})
-    assert_equal ["Put off 7 messages until Fri 08:00.", 7], found.values_at("words", "total")
+    assert_equal ["Put off 7 messages until Fri 08:00.", 7], found.values_at("message", "total")
     assert_equal 7, Store::State.put_off(clock.now).count
     ask(:post, "/undo/#{found["undo_id"]}")
     assert_equal [0, 0], [Store::State.put_off(clock.now).count, ask(:post, "/tidy", {find: {text: "  "}, preview: true})["total"]]
@@ -145,7 +145,7 @@ class ViewsAPITest < Minitest::Test
     clock.now += 2 * 86_400
     raw = Store::Message.find_by(subject: "Loan 1").raw
     assert_equal 1, Desk::EmptyDiscarded.new(clock).due
-    assert_equal ["Removed one discarded message from Up Front for good. Its mailbox is not touched.", all - 2], [ask(:delete, "/discarded")["words"], ask(:get, "/views/#{id}")["count"]]
+    assert_equal ["Removed one discarded message from Up Front for good. Its mailbox is not touched.", all - 2], [ask(:delete, "/discarded")["message"], ask(:get, "/views/#{id}")["count"]]
     assert_equal 0, ask(:get, "/find?text=loan+1")["count"]
     again = Desk::TakeIn.new(clock).call(Post::Letter.new(raw), account: Store::Account.first)
     assert_equal [:double, nil], [again.outcome, again.id], "what was removed for good is not taken in again"
@@ -166,6 +166,8 @@ class ViewsAPITest < Minitest::Test
     last = take(subject: "About the key", id: "<c9c@x>", headers: ["References: <c9@x> <c9b@x>"])
     other = take(subject: "RE: crate 9", id: "<c9d@x>", date: clock.now - 60)
     id = make(name: "Threads", when: {fact: "anywhere", op: "mentions", value: ["crate", "key"]}, group_by: "thread")
+    Desk::FindThreads.new(clock).call
+    assert_includes Store::Event.where(kind: "changed").last.payload["ids"], last.id, "pages are told of what joined others"
     groups = ask(:get, "/views/#{id}")["groups"]
     assert_equal [[3, "crate 9"]], groups.map { _1.values_at("count", "key") }
     assert_equal 3, ask(:get, "/views/#{id}/messages?group=crate+9")["messages"].size
@@ -183,7 +185,7 @@ class ViewsAPITest < Minitest::Test
     assert_empty call[], "not while one is heads-down"
     clock.now = at("10:31")
     assert_equal [[id], [], "10:00", true], [call[], call[], page[]["due"], ask(:get, "/views")["views"].first["due"]]
-    assert_equal "Time to go through “Loans”: six messages.", Store::Event.where(kind: "review").last.payload["words"]
+    assert_equal "Time to go through “Loans”: six messages.", Store::Event.where(kind: "review").last.payload["message"]
     assert_equal [{"id" => id, "name" => "Loans", "count" => 6}], ask(:get, "/front")["reviews"]
     done = ask(:post, "/views/#{id}/gone-through")
     assert_equal [nil, "10:31", 0, "Fri 10:00"], page[].values_at("due", "gone_through", "fresh", "next")
@@ -192,7 +194,7 @@ class ViewsAPITest < Minitest::Test
     assert_equal [1, [true] + [false] * 6], [page[]["fresh"], ask(:get, "/views/#{id}/messages")["messages"].map { _1["fresh"] }]
     clock.now = at("10:00", "2027-03-12")
     call[]
-    assert_equal "Time to go through “Loans”: seven messages, one of them new since you last did.", Store::Event.where(kind: "review").last.payload["words"]
+    assert_equal "Time to go through “Loans”: seven messages, one of them new since you last did.", Store::Event.where(kind: "review").last.payload["message"]
     ask(:post, "/undo/#{done["undo_id"]}")
     assert_nil page[]["gone_through"]
     ask(:put, "/views/#{id}", {body: LOANS.merge("review" => [{"days" => ["fri"], "at" => "25:00"}]), version: 1}, status: 422)

@@ -38,14 +38,14 @@ class WeekAPITest < Minitest::Test
     assert_equal ["One held message would come in now.", []], told.values_at("held", "faults")
     assert_equal "One held message would wait longer.", try(page["plan"].merge("rounds" => rounds(%w[First 08:00])))["held"]
     for_ever = try({"windows" => [{"name" => "All", "days" => Core::Weekdays::ALL, "from" => "00:00", "to" => "24:00"}], "rounds" => [], "days_off" => []})
-    assert_match(/“With First” names/, for_ever["faults"][0]["words"])
+    assert_match(/“With First” names/, for_ever["faults"][0]["message"])
     assert_equal 1, held.size
   end
 
   def test_a_plan_that_holds_for_ever_cannot_be_saved
     Desk::DeleteRule.new(clock).call(Store::Rule.last.id)
     always = {"windows" => [{"name" => "All", "days" => Core::Weekdays::ALL, "from" => "00:00", "to" => "24:00"}], "rounds" => [], "days_off" => []}
-    assert_equal [Desk::SavePlan::FOR_EVER], try(always)["faults"].map { _1["words"] }
+    assert_equal [Desk::SavePlan::FOR_EVER], try(always)["faults"].map { _1["message"] }
     ask(:put, "/week", {plan: always}, status: 422)
     ask(:put, "/week", {plan: week["plan"].merge("heads_down" => [{"name" => "Ever", "days" => Core::Weekdays::ALL, "from" => "00:00", "to" => "24:00"}])}, status: 422)
     assert_equal %w[Night Morning], week["plan"]["windows"].map { _1["name"] }
@@ -68,7 +68,7 @@ class WeekAPITest < Minitest::Test
     custom_request("POST", "/api/calendars", {}, {:input => text, "CONTENT_TYPE" => "application/octet-stream"})
     found = JSON.parse(last_response.body)
     ask(:put, "/week", {plan: week["plan"].merge("days_off" => found["days_off"], "busy" => found["busy"])})
-    assert_equal [[{"words" => "3 April to 6 April", "name" => "Easter", "past" => false}], ["Meeting"]], [week["offs"], Store::CurrentRulebook.rulebook.plan.covered_by(at("08:40"))]
+    assert_equal [[{"label" => "3 April to 6 April", "name" => "Easter", "past" => false}], ["Meeting"]], [week["offs"], Store::CurrentRulebook.rulebook.plan.covered_by(at("08:40"))]
     custom_request("POST", "/api/calendars", {}, {:input => "nothing", "CONTENT_TYPE" => "application/octet-stream"})
     assert_equal 422, last_response.status
   end
@@ -81,7 +81,7 @@ class WeekAPITest < Minitest::Test
   def test_a_calendar_on_this_machine_is_followed
     path = File.join(FOLDER, "meetings.ics")
     File.write(path, calendar_of(["Team", "20270309T130000Z", "20270309T133000Z"]))
-    assert_equal "Mail is held during one meeting of meetings.ics.", ask(:put, "/followed-calendar", {path: path})["words"]
+    assert_equal "Mail is held during one meeting of meetings.ics.", ask(:put, "/followed-calendar", {path: path})["message"]
     covered = -> { Store::CurrentRulebook.rulebook.plan.covered_by(at("13:10")) + Store::CurrentRulebook.rulebook.plan.covered_by(at("15:10")) }
     assert_equal ["Team"], covered.call
     File.write(path, calendar_of(["Later", "20270309T150000Z", "20270309T153000Z"]))

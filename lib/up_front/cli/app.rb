@@ -67,14 +67,14 @@ module UpFront
       def setup
         Store::Database.open(database)
         owner = {"name" => options[:name], "addresses" => options[:address], "organisation" => options[:organisation], "time_zone" => options[:time_zone]}
-        say Desk::SetUp.new(Clock::System.new).call(owner).words
+        say Desk::SetUp.new(Clock::System.new).call(owner).message
       end
 
       desc "source PATH", "Take in the mail of a Maildir, which is only ever read"
       long_desc "Example: upfront source ~/Maildir"
       def source(path)
         Store::Database.open(database)
-        say Desk::AddSource.new(Clock::System.new).call(path).words
+        say Desk::AddSource.new(Clock::System.new).call(path).message
       end
 
       desc "decide FILE…", "Print the claim on each message of .eml and mbox files, or `-`, as JSON lines"
@@ -163,14 +163,14 @@ module UpFront
         return say("Nothing was changed.") unless options[:yes] || asked?
 
         done = act.call(rulebook.document)
-        say "#{done.words}#{" To take it back: upfront undo #{done.undo_id}" if done.undo_id}"
+        say "#{done.message}#{" To take it back: upfront undo #{done.undo_id}" if done.undo_id}"
       end
 
       desc "undo ID", "Take back what a command or the page did"
       long_desc "Example: upfront undo 12"
       def undo(id)
         Store::Database.open(database)
-        say Desk::Undo.new(Clock::System.new).call(id.to_i).words
+        say Desk::Undo.new(Clock::System.new).call(id.to_i).message
       end
 
       desc "version", "Print the version"

@@ -33,7 +33,7 @@ module UpFront
           Desk::CallAgain.new(@clock).call
           Desk::CallReviews.new(@clock).call
           Store::SearchIndex.step
-          Store::Threads.step
+          Desk::FindThreads.new(@clock).call
           seldom
         end
       rescue => error
@@ -45,7 +45,10 @@ module UpFront
 
       # A calendar's file is looked at now and then: nobody's meeting moves by the second.
       def seldom
-        Store::Database.analyse if (@turns.to_i % ANALYSED_TURNS).zero?
+        if (@turns.to_i % ANALYSED_TURNS).zero?
+          Store::Database.analyse
+          Desk::PruneHistory.new(@clock).call
+        end
         @turns = @turns.to_i + 1
         return unless (@turns % SELDOM_TURNS).zero?
 

@@ -44,7 +44,7 @@ module UpFront
         warn "#{error.class}: #{error.message}\n  #{error.backtrace.first(8).join("\n  ")}"
       end
 
-      def done(act) = json({words: act.words, undo_id: act.undo_id})
+      def done(act) = json({message: act.message, undo_id: act.undo_id})
 
       def message(id) = Store::Message.find_by(id: id) || halt_problem(404, "That message is not here.")
 

@@ -4,8 +4,8 @@ module UpFront
   module Core
     # Finds conditions that can never hold together, so that a rule holding both would never match.
     class Clashes
-      # @!attribute pointers [Array<String>] of the two conditions @!attribute words [String]
-      Clash = Struct.new(:pointers, :words)
+      # @!attribute pointers [Array<String>] of the two conditions @!attribute message [String]
+      Clash = Struct.new(:pointers, :message)
 
       # @param nodes [Hash{String=>Condition}] by JSON Pointer, as {Draft#nodes} has them
       def initialize(nodes)
@@ -29,8 +29,8 @@ module UpFront
       def clash((pointer, one), (other_pointer, other))
         return unless one.fact.name == other.fact.name
 
-        words = opposite(one, other) || (different(one, other) unless one.negated || other.negated)
-        Clash.new([pointer, other_pointer], words) if words
+        message = opposite(one, other) || (different(one, other) unless one.negated || other.negated)
+        Clash.new([pointer, other_pointer], message) if message
       end
 
       def opposite(one, other)

@@ -5,21 +5,21 @@ module UpFront
     # A question that can be asked of a message, defined once: its type (with its operators), how a message
     # answers it, the store's columns that hold the answer, and its words in a sentence.
     class Fact
-      attr_reader :name, :type, :columns, :words, :denial, :parts, :also
+      attr_reader :name, :type, :columns, :label, :denial, :parts, :also
 
       # @param name [String] as in the rulebook file
       # @param type [Object] one of {Types}
       # @param columns [Array<Symbol>] of the store; texts laid, addresses keyed
-      # @param words [String] how a sentence names it: "the subject"
+      # @param label [String] how a sentence names it: "the subject"
       # @param denial [String, nil] of a fact that holds or not, how a sentence denies it
       # @param parts [Array<Fact>, nil] of a fact whose texts are those of others, put together
       # @param also [String] other words by which a person may look for it
       # @yield [Message] its value, in the shape that the type reads
-      def initialize(name:, type:, words:, columns: [], denial: nil, parts: nil, also: "", &read)
+      def initialize(name:, type:, label:, columns: [], denial: nil, parts: nil, also: "", &read)
         @name = name.freeze
         @type = type
         @columns = columns.freeze
-        @words = words.freeze
+        @label = label.freeze
         @denial = denial.freeze
         @parts = parts.freeze
         @also = also.freeze

@@ -9,11 +9,11 @@ module UpFront
 
       # @return [String]
       def self.to_s
-        rows = Facts.all.values.map { row(_1.name, _1.words, _1.type) } << row("header:NAME", "the header NAME", Types::Text)
+        rows = Facts.all.values.map { row(_1.name, _1.label, _1.type) } << row("header:NAME", "the header NAME", Types::Text)
         ["| fact | in a sentence | operators |", "|---|---|---|", *rows].join("\n")
       end
 
-      def self.row(name, words, type) = "| `#{name}` | #{words} | #{type.ops.keys.map { "`#{_1}`" }.join(", ")} |"
+      def self.row(name, label, type) = "| `#{name}` | #{label} | #{type.ops.keys.map { "`#{_1}`" }.join(", ")} |"
       private_class_method :row
     end
   end

@@ -35,7 +35,7 @@ module UpFront
         parts = [NAMES.fetch(value["level"])]
         parts << "that says #{Quoting.text(value["text"])}" if value["text"]
         parts << "with the sound #{Quoting.name(value["sound"])}" if value["sound"]
-        SWITCHES.each { |key, words| parts << words[value[key] ? 0 : 1] if value.key?(key) }
+        SWITCHES.each { |key, phrases| parts << phrases[value[key] ? 0 : 1] if value.key?(key) }
         parts.join(" ")
       end
 

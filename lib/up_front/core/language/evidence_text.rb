@@ -11,21 +11,21 @@ module UpFront
       # @param leaf [Hash] as {Evidence} gives it, of a condition that held @return [String] "the subject mentions “loan”"
       def held(leaf)
         fact = find(leaf)
-        return fact.words if leaf["found"] == true
-        return fact.denial || "#{fact.words}: no" if leaf["found"] == false
-        return "#{fact.words} #{moment(leaf["found"])}" if fact.type == Types::Ago
+        return fact.label if leaf["found"] == true
+        return fact.denial || "#{fact.label}: no" if leaf["found"] == false
+        return "#{fact.label} #{moment(leaf["found"])}" if fact.type == Types::Ago
 
-        "#{fact.words} #{fact.type.ops.fetch(leaf["op"])} #{shown(fact, leaf["found"])}"
+        "#{fact.label} #{fact.type.ops.fetch(leaf["op"])} #{shown(fact, leaf["found"])}"
       end
 
       # @param leaf [Hash] of one that did not @return [String] "the subject is “Lunch”"
       def missing(leaf)
         fact = find(leaf)
         return fact.denial if leaf["found"] == false && fact.denial
-        return fact.words if leaf["found"] == true
-        return "#{fact.words} #{moment(leaf["found"])}" if fact.type == Types::Ago
+        return fact.label if leaf["found"] == true
+        return "#{fact.label} #{moment(leaf["found"])}" if fact.type == Types::Ago
 
-        "#{fact.words} is #{empty?(leaf["found"]) ? "empty" : shown(fact, leaf["found"])}"
+        "#{fact.label} is #{empty?(leaf["found"]) ? "empty" : shown(fact, leaf["found"])}"
       end
 
       # @param found [Object] as {Evidence} has it @return [Object] one text of it, cut, or what is no text as it is

@@ -68,12 +68,12 @@ module UpFront
 
         op = type.ops.fetch(node.op)
         op = NOT.fetch(op) if node.negated
-        [fact.words, (op unless op == "within"), type.say(node.value, node.op)].compact.join(" ")
+        [fact.label, (op unless op == "within"), type.say(node.value, node.op)].compact.join(" ")
       end
 
       def flag(node)
-        words = node.value ? node.fact.words : node.fact.denial
-        node.negated ? "#{UNTRUE} #{words}" : words
+        text = node.value ? node.fact.label : node.fact.denial
+        node.negated ? "#{UNTRUE} #{text}" : text
       end
 
       # @param effects [RuleEffects] @return [String] "straight in, high priority, label Loans"

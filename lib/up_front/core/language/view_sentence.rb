@@ -17,14 +17,14 @@ module UpFront
       # @param view [View] @return [String] without its name
       def view(view)
         body = view.to_h
-        [holds(view), accounts(body["accounts"]), *FLAGS.filter_map { |flag, words| words if body[flag] }, order(body["sort"]), ("It is grouped by #{body["group_by"]}" if body["group_by"]), BADGES[body["badge"]],
+        [holds(view), accounts(body["accounts"]), *FLAGS.filter_map { |flag, phrase| phrase if body[flag] }, order(body["sort"]), ("It is grouped by #{body["group_by"]}" if body["group_by"]), BADGES[body["badge"]],
           ("Its mark is #{Quoting.text(body["mark"])}" if body["mark"]), ("Its colour is #{body["colour"]}" if body["colour"]), ("It stands under #{Quoting.name(body["heading"])}" if body["heading"]), ("Its digit is #{body["key"]}" if body["key"]), band(body["band"]), *calls(view.review)].compact.map { "#{_1}." }.join(" ")
       end
 
       def holds(view) = (view.when.to_h == {"all" => []}) ? ALL : "Mail where #{Sentence.condition(view.when)}"
       def accounts(names) = ("It looks in #{English.join(names.map { Quoting.name(_1) }, "and")}" if names.any?)
       def order(sort) = ("It is sorted by #{SORTS.fetch(sort["by"])}, #{ORDERS.fetch(sort["descending"])}" unless sort == {"by" => "time", "descending" => true})
-      def band(band) = (["It is a band of #{band["limit"]}", *BAND.filter_map { |(key, value), words| words if band[key] == value }].join(", ") if band)
+      def band(band) = (["It is a band of #{band["limit"]}", *BAND.filter_map { |(key, value), phrase| phrase if band[key] == value }].join(", ") if band)
       def calls(review) = review.times.map { "It calls on #{Weekdays.say(_1.days)} at #{Clockface.of(_1.at)}" }
       private_class_method :holds, :accounts, :order, :band, :calls
     end

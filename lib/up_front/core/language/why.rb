@@ -40,7 +40,7 @@ module UpFront
 
       # @return [Array<Hash>]
       def readings
-        @trace["rules"].map { |account| {"rule" => account["rule"], "matched" => account["outcome"] == "matched", "words" => reading(account)} }
+        @trace["rules"].map { |account| {"rule" => account["rule"], "matched" => account["outcome"] == "matched", "text" => reading(account)} }
       end
 
       private
@@ -118,9 +118,9 @@ module UpFront
       end
 
       def reading(account)
-        words = OUTCOMES.fetch(account["outcome"])
+        text = OUTCOMES.fetch(account["outcome"])
         failed = account["evidence"].reject { _1["held"] }.map { EvidenceText.missing(_1) }.uniq
-        (account["outcome"] == "no_match" && failed.any?) ? "#{words}: #{failed.first(3).join("; ")}" : words
+        (account["outcome"] == "no_match" && failed.any?) ? "#{text}: #{failed.first(3).join("; ")}" : text
       end
     end
   end

@@ -8,7 +8,7 @@ module UpFront
       MORNING = 8 * 60
       HOURS = 2
 
-      Choice = Struct.new(:words, :at, keyword_init: true)
+      Choice = Struct.new(:label, :at, keyword_init: true)
 
       # @param zone [Zone] the owner's @param now [Time] @param own [Array<Hash>] name, at, and weekday or days
       def initialize(zone, now, own: [])
@@ -18,18 +18,18 @@ module UpFront
         @time_format = TimeFormat.new(zone, now)
       end
 
-      # @return [Array<Hash>] words, moment in words, until in ISO 8601; only those to come
+      # @return [Array<Hash>] label, moment in words, until in ISO 8601; only those to come
       def choices
-        all = [evening, Choice.new(words: "tomorrow morning", at: day(1, MORNING)), Choice.new(words: "after the weekend", at: weekday("mon", MORNING)), Choice.new(words: "next week", at: next_week),
-          Choice.new(words: "in #{HOURS} hours", at: @now + HOURS * 3600), *@own.map { own(_1) }].compact
-        all.select { _1.at > @now }.map { {words: _1.words, moment: @time_format.moment(_1.at), until: _1.at.iso8601} }
+        all = [evening, Choice.new(label: "tomorrow morning", at: day(1, MORNING)), Choice.new(label: "after the weekend", at: weekday("mon", MORNING)), Choice.new(label: "next week", at: next_week),
+          Choice.new(label: "in #{HOURS} hours", at: @now + HOURS * 3600), *@own.map { own(_1) }].compact
+        all.select { _1.at > @now }.map { {label: _1.label, moment: @time_format.moment(_1.at), until: _1.at.iso8601} }
       end
 
       private
 
       def today = @zone.date(@now)
       def day(days, minutes) = @zone.instant(today + days, minutes)
-      def evening = day(0, EVENING).then { |at| (at > @now + 3600) ? Choice.new(words: "this evening", at: at) : nil }
+      def evening = day(0, EVENING).then { |at| (at > @now + 3600) ? Choice.new(label: "this evening", at: at) : nil }
 
       # The next such day after today.
       def weekday(name, minutes) = (today + 1..today + 7).find { @zone.weekday(_1) == name }.then { @zone.instant(_1, minutes) }
@@ -39,10 +39,10 @@ module UpFront
 
       def own(given)
         minutes = Check.new.time(given["at"]) or return
-        return Choice.new(words: given["name"], at: weekday(given["weekday"], minutes)) if given["weekday"]
+        return Choice.new(label: given["name"], at: weekday(given["weekday"], minutes)) if given["weekday"]
 
         at = day(given["days"].to_i, minutes)
-        Choice.new(words: given["name"], at: (at > @now) ? at : day(given["days"].to_i + 1, minutes))
+        Choice.new(label: given["name"], at: (at > @now) ? at : day(given["days"].to_i + 1, minutes))
       end
     end
   end

@@ -42,7 +42,7 @@ module UpFront
       def next(instant, plan) = around(plan, plan.zone.date(instant).upto(plan.zone.date(instant) + LOOKED_AHEAD_DAYS)) { |calls| calls.select { _1 > instant }.min }
 
       # @return [String] "Fridays at 15:00; every day at 09:00"
-      def words = times.map { "#{Weekdays.say(_1.days)} at #{Clockface.of(_1.at)}" }.join("; ")
+      def label = times.map { "#{Weekdays.say(_1.days)} at #{Clockface.of(_1.at)}" }.join("; ")
 
       def to_a = times.map(&:to_h)
 

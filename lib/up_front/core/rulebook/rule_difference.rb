@@ -12,14 +12,14 @@ module UpFront
         return [] unless before
 
         parts = PARTS.reject { |key, _| plain(key, before[key]) == plain(key, after[key]) }
-        parts.map { |key, words| told(key, words, after) }.uniq
+        parts.map { |key, text| told(key, text, after) }.uniq
       end
 
-      def self.told(key, words, after)
+      def self.told(key, text, after)
         case key
         when "enabled" then (after["enabled"] == false) ? "switched off" : "switched on"
         when "name" then "renamed to “#{after["name"]}”"
-        else words
+        else text
         end
       end
 

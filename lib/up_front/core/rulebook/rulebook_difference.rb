@@ -21,7 +21,7 @@ module UpFront
       end
 
       # @return [Array<Change>]
-      def changes = LISTS.flat_map { |key, word| list(key, word) } + WHOLE.filter_map { |key, words| whole(key, words) }
+      def changes = LISTS.flat_map { |key, word| list(key, word) } + WHOLE.filter_map { |key, title| whole(key, title) }
 
       private
 
@@ -45,10 +45,10 @@ module UpFront
 
       def plain(key, value) = value.nil? ? DEFAULTS[key] : value
 
-      def whole(key, words)
+      def whole(key, title)
         empty = (key == "plan") ? {"windows" => [], "rounds" => [], "days_off" => []} : []
         old, new = [@before, @after].map { |document| (key == "plan") ? empty.merge(document.fetch(key, {})) : document.fetch(key, empty) }
-        Change.new(act: :changed, what: words) unless old == new
+        Change.new(act: :changed, what: title) unless old == new
       end
     end
   end

@@ -7,16 +7,16 @@ module UpFront
     module StartingRules
       # @!attribute shape [String] what is asked for: people, words, text, choice, day, time, date
       # @!attribute given [Object] the answer to begin with @!attribute choices [Hash{String=>String}, nil]
-      Question = Struct.new(:key, :words, :shape, :given, :optional, :choices, keyword_init: true)
+      Question = Struct.new(:key, :label, :shape, :given, :optional, :choices, keyword_init: true)
 
       # A need, with how its answers become a rule's body.
       class Need
-        attr_reader :key, :title, :words, :questions
+        attr_reader :key, :title, :text, :questions
 
-        def initialize(key, title, words, questions, &body)
+        def initialize(key, title, text, questions, &body)
           @key = key
           @title = title
-          @words = words
+          @text = text
           @questions = questions.freeze
           @body = body
           freeze
@@ -36,7 +36,7 @@ module UpFront
       TIMINGS = {"next_round" => {"next_round" => true}, "day" => {"until" => {"days" => 0, "at" => "16:30"}}, "off_front" => {"off_front" => true}}.freeze
       LEVELS = {"normal" => "as it is", "high" => "high", "top" => "top"}.freeze
 
-      ask = ->(key, words, shape, given: nil, optional: false, choices: nil) { Question.new(key: key, words: words, shape: shape, given: given, optional: optional, choices: choices).freeze }
+      ask = ->(key, label, shape, given: nil, optional: false, choices: nil) { Question.new(key: key, label: label, shape: shape, given: given, optional: optional, choices: choices).freeze }
       leaf = ->(fact, op, value) { {"fact" => fact, "op" => op, "value" => value} }
       except = ->(people) { people.to_a.empty? ? {} : {"unless" => {"any" => [leaf.call("from", "is", people)]}} }
 

@@ -7,8 +7,8 @@ module UpFront
       LEAST = 3 # letters; fewer begin too many words
       MONTHS = Date::MONTHNAMES.compact.map(&:downcase).freeze
 
-      # @!attribute words [String] @!attribute first [Date] @!attribute last [Date] both inclusive
-      Stretch = Struct.new(:words, :first, :last) do
+      # @!attribute label [String] @!attribute first [Date] @!attribute last [Date] both inclusive
+      Stretch = Struct.new(:label, :first, :last) do
         # @return [Hash] the condition that what arrived then fits
         def condition
           on = ->(op, date) { {"fact" => "arrived_on", "op" => op, "value" => date.iso8601} }
@@ -27,7 +27,7 @@ module UpFront
         return [written(text)].compact if text.match?(/\d/)
         return [] if text.size < LEAST
 
-        named.select { _1.words.downcase.start_with?(text) || _1.words.downcase.split.first.start_with?(text) }
+        named.select { _1.label.downcase.start_with?(text) || _1.label.downcase.split.first.start_with?(text) }
       end
 
       private

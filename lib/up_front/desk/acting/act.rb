@@ -9,8 +9,8 @@ module UpFront
       class Impossible < StandardError
         attr_reader :pointer, :status
 
-        def initialize(words, pointer: nil, status: 422)
-          super(words)
+        def initialize(text, pointer: nil, status: 422)
+          super(text)
           @pointer = pointer
           @status = status
         end
@@ -21,7 +21,7 @@ module UpFront
       UNTRACED = %w[id message_id version revision announced_at created_at].freeze # what only ever grows, or must not come back
 
       # @!attribute undo_id [Integer, nil] @!attribute words [String] what was done, for the notice
-      Done = Struct.new(:words, :undo_id, :result, keyword_init: true)
+      Done = Struct.new(:message, :undo_id, :result, keyword_init: true)
 
       attr_reader :clock
 
@@ -41,21 +41,21 @@ module UpFront
       # Turns the revision, decides held mail anew by it, and leaves the undo step of it all.
       # @param rows [Hash{String=>Array<Hash>}] trails by model
       # @return [Done]
-      def rules_changed(words, rows, result: nil)
+      def rules_changed(text, rows, result: nil)
         event("rules", revision: Store::CurrentRulebook.turn)
         anew = DecideAnew.new(clock).call
         rows = rows.merge("State" => anew.rows) if anew.rows.any?
-        Done.new(words: words + anew.words, undo_id: undo_step(words, rows), result: result)
+        Done.new(message: text + anew.message, undo_id: undo_step(text, rows), result: result)
       end
 
       # @return [Store::View] @raise [Impossible]
       def saved_view(id) = Store::View.in_order.find_by(id: id) || raise(Impossible.new("That view is not there any more.", status: 404))
 
       # @param rows [Array<Hash>] trails of views @return [Done]
-      def views_changed(words, rows, result: nil)
+      def views_changed(text, rows, result: nil)
         Store::CurrentRulebook.turn_views
         event("views")
-        Done.new(words: words, undo_id: undo_step(words, {"View" => rows.compact}), result: result)
+        Done.new(message: text, undo_id: undo_step(text, {"View" => rows.compact}), result: result)
       end
 
       # Gives what rules name another name in each of them. @return [Array<Hash>] the trails of the rules that changed
@@ -101,7 +101,7 @@ module UpFront
 
       # @param rows [Hash{String=>Array<Hash>}] trails by model
       # @return [Integer]
-      def undo_step(words, rows) = Store::UndoStep.keep(now, words, rows.transform_values(&:compact))
+      def undo_step(text, rows) = Store::UndoStep.keep(now, text, rows.transform_values(&:compact))
     end
   end
 end

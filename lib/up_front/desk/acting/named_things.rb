@@ -8,11 +8,11 @@ module UpFront
 
       private
 
-      def put(things, kind, words, rows, result: nil)
+      def put(things, kind, text, rows, result: nil)
         document = Store::CurrentRulebook.document.merge(kind => things)
         check(document)
         head = trail(Store::CurrentRulebook.put(document))
-        rules_changed(words, {"Rulebook" => [head], **rows}, result: result)
+        rules_changed(text, {"Rulebook" => [head], **rows}, result: result)
       end
 
       # Faults point at the thing itself and not at its place in the file.

@@ -20,7 +20,7 @@ module UpFront
           MODELS.slice("Rule", "View").each { |name, model| names_are_free!(model) if touched.include?(name) }
           step.update!(undone_at: now)
           tell(touched, Store::FormerClaim.restore(step.id) | step.changes_made.where(model: "State").pluck(:key))
-          Done.new(words: "Undone: #{step.message}")
+          Done.new(message: "Undone: #{step.message}")
         end
       end
 

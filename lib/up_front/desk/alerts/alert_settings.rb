@@ -31,7 +31,7 @@ module UpFront
           Store::Setting[KEY] = settings
           event("alert_settings")
         end
-        Done.new(words: "Kept.")
+        Done.new(message: "Kept.")
       end
     end
   end

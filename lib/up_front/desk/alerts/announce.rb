@@ -26,12 +26,12 @@ module UpFront
       def over = Store::HeadsDown.where(told_at: nil, ends_at: ..now)
 
       def tell_over(heads_down)
-        event("heads_down_over", words: HeadsDownSummary.new(heads_down).words)
+        event("heads_down_over", message: HeadsDownSummary.new(heads_down).message)
         heads_down.update!(told_at: now)
       end
 
       # A round is announced as one; what the person let in or brought back at that moment is not of it.
-      # @return [Hash] words, where the messages came with a round
+      # @return [Hash] text, where the messages came with a round
       def round(at, states)
         plan = Store::CurrentRulebook.rulebook.plan
         return {} unless plan.stops_on(plan.zone.date(at)).any? { _1.at == at }
@@ -43,7 +43,7 @@ module UpFront
         loud = %w[top high].filter_map { |priority| priorities.count(priority).then { |count| "#{count} #{priority}" if count.positive? } }
         time_format = Core::TimeFormat.new(Store::CurrentRulebook.rulebook.zone, now)
         late = (at < now - LATE_SECONDS) ? ", late" : ""
-        {words: "#{Core::English.sentence(time_format.round(at))}#{late}: #{priorities.size} #{(priorities.size == 1) ? "message" : "messages"}#{", #{loud.join(", ")}" if loud.any?}"}
+        {message: "#{Core::English.sentence(time_format.round(at))}#{late}: #{priorities.size} #{(priorities.size == 1) ? "message" : "messages"}#{", #{loud.join(", ")}" if loud.any?}"}
       end
     end
   end

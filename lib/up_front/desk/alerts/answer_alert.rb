@@ -16,7 +16,7 @@ module UpFront
           alert.opened_at ||= now if answer == "open"
           alert.save!
           event("alert_answered", ids: [alert.id])
-          Done.new(words: (answer == "again") ? "It calls again in #{AGAIN_SECONDS / 60} minutes." : "Answered.")
+          Done.new(message: (answer == "again") ? "It calls again in #{AGAIN_SECONDS / 60} minutes." : "Answered.")
         end
       end
 
@@ -44,7 +44,7 @@ module UpFront
           Store::Alert.where(id: ids).update_all(column => now)
           event("alert_answered", ids: ids)
         end
-        Done.new(words: "Noted.")
+        Done.new(message: "Noted.")
       end
     end
   end

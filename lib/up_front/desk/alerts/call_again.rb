@@ -25,7 +25,8 @@ module UpFront
       # What does not break through calls when heads-down is over. @return [Array<Store::Alert>] the others
       def wait_for_heads_down(alerts)
         stretch = Store::HeadsDown.of(rulebook.plan, now).covering(now) or return alerts
-        through, wait = alerts.partition { |alert| Store::Claim.find(alert.message_id).alert&.fetch("break_through", false) }
+        claimed = Store::Claim.where(message_id: alerts.map(&:message_id)).pluck(:message_id, :alert).to_h
+        through, wait = alerts.partition { |alert| claimed[alert.message_id]&.fetch("break_through", false) }
         Store::Alert.where(id: wait.map(&:id)).update_all(again_at: stretch.end)
         through
       end

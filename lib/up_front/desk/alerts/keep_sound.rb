@@ -20,7 +20,7 @@ module UpFront
           Store::Sound.create!(name: name, name_key: key, type: file.type, bytes: file.bytes, at: now)
           event("rules", revision: Store::CurrentRulebook.rulebook.revision) # the vocabulary has one more
         end
-        Done.new(words: "Kept the sound “#{name}”.")
+        Done.new(message: "Kept the sound “#{name}”.")
       rescue Post::SoundFile::NoSound => none
         raise Impossible, none.message
       end
@@ -34,7 +34,7 @@ module UpFront
 
           sound.delete
           event("rules", revision: Store::CurrentRulebook.rulebook.revision)
-          Done.new(words: "Let the sound “#{sound.name}” go.")
+          Done.new(message: "Let the sound “#{sound.name}” go.")
         end
       end
     end

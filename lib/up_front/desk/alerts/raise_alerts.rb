@@ -11,7 +11,8 @@ module UpFront
       # @param states [Array<Store::State>] that surface now, in order @return [Array<Integer>] the alerts that sound
       def call(states)
         claims = Store::Claim.where(message_id: states.map(&:message_id)).where.not(alert: nil).index_by(&:message_id)
-        states = states.select { claims.key?(_1.message_id) && !Store::Alert.exists?(message_id: _1.message_id) }
+        known = Store::Alert.where(message_id: claims.keys).pluck(:message_id)
+        states = states.select { claims.key?(_1.message_id) && !known.include?(_1.message_id) }
         return [] if states.empty?
 
         @rulebook = Store::CurrentRulebook.rulebook

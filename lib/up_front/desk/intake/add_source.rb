@@ -15,7 +15,7 @@ module UpFront
         transaction do
           source = Store::Source.create!(kind: "maildir", path: maildir.path, account: account, created_at: now)
           event("sources")
-          Done.new(words: "Mail in #{maildir.path} is taken in from now on. The folder is not changed.", result: source)
+          Done.new(message: "Mail in #{maildir.path} is taken in from now on. The folder is not changed.", result: source)
         end
       rescue Post::Maildir::Unusable => unusable
         raise Impossible.new(unusable.message, pointer: "/path")

@@ -10,7 +10,7 @@ module UpFront
           source = Store::Source.find_by(id: id) or raise Impossible.new("That source is not there any more.", status: 404)
           source.destroy!
           event("sources")
-          Done.new(words: "#{source.path} is no longer read. The mail that came from it stays here.")
+          Done.new(message: "#{source.path} is no longer read. The mail that came from it stays here.")
         end
       end
     end

@@ -35,7 +35,7 @@ module UpFront
           (rest["views"] || []).each_with_index { |body, place| Store::View.create!(position: place, body: body, created_at: now) }
           event("set_up")
         end
-        Done.new(words: "Welcome, #{owner["name"]}.")
+        Done.new(message: "Welcome, #{owner["name"]}.")
       end
 
       private

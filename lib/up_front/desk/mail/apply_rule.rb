@@ -38,8 +38,8 @@ module UpFront
         ids = preview.select { |item| item.topics.intersect?(@chosen) && (only.nil? || only.include?(item.id)) }.map(&:id)
         raise Impossible.new("Nothing would change.", status: 409) if ids.empty?
 
-        words = "Applied the rule “#{@rule.name}” to #{Core::English.count(ids.size, "message")}."
-        [undo_step(words, {}), ids, words]
+        text = "Applied the rule “#{@rule.name}” to #{Core::English.count(ids.size, "message")}."
+        [undo_step(text, {}), ids, text]
       end
 
       # Goes through some of the messages, in one transaction. @yield [Integer] how many are done

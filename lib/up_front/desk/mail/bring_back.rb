@@ -42,9 +42,9 @@ module UpFront
 
       def also(ids) = AnswerAlert.new(clock).answered(ids)
 
-      def words(count)
+      def message(count)
         time_format = Core::TimeFormat.new(Store::CurrentRulebook.rulebook.zone, now)
-        "Put off #{messages(count)} until #{time_format.moment(@at)}#{", or until somebody answers" if @when_answered}."
+        "Put off #{counted(count)} until #{time_format.moment(@at)}#{", or until somebody answers" if @when_answered}."
       end
     end
   end

@@ -19,8 +19,8 @@ module UpFront
       def change?(state, _stands) = (@on - state.labels_on).any? || (@off - state.labels_off).any?
       def change(state) = state.assign_attributes(labels_on: (state.labels_on | @on) - @off, labels_off: (state.labels_off | @off) - @on)
 
-      def words(count)
-        parts = [("Labelled #{messages(count)} #{Core::English.join(@on, "and")}" if @on.any?), ("took #{Core::English.join(@off, "and")} off #{messages(count)}" if @off.any?)].compact
+      def message(count)
+        parts = [("Labelled #{counted(count)} #{Core::English.join(@on, "and")}" if @on.any?), ("took #{Core::English.join(@off, "and")} off #{counted(count)}" if @off.any?)].compact
         "#{Core::English.sentence(parts.join("; "))}."
       end
     end

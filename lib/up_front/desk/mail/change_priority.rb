@@ -22,9 +22,9 @@ module UpFront
 
       def change(state) = state.assign_attributes(priority: @given.fetch(state.message_id))
 
-      def words(count)
+      def message(count)
         levels = @given.values.uniq
-        "#{@step.positive? ? "Raised" : "Lowered"} #{messages(count)}#{" to #{levels.first} priority" if levels.size == 1}."
+        "#{@step.positive? ? "Raised" : "Lowered"} #{counted(count)}#{" to #{levels.first} priority" if levels.size == 1}."
       end
 
       def unchanged(_count) = @step.positive? ? "Nothing was raised: that is top priority already." : "Nothing was lowered: that is low priority already."

@@ -15,10 +15,10 @@ module UpFront
           raise Impossible.new("That message is not here.", status: 404) if states.empty?
 
           rows = change_all(states)
-          next Done.new(words: unchanged(states.size)) if rows.empty?
+          next Done.new(message: unchanged(states.size)) if rows.empty?
 
-          said = words(rows.size)
-          Done.new(words: said, undo_id: undo_step(said, "State" => rows))
+          said = message(rows.size)
+          Done.new(message: said, undo_id: undo_step(said, "State" => rows))
         end
       end
 
@@ -29,7 +29,7 @@ module UpFront
         changing = ids.each_slice(BATCH).flat_map { |some| changing(Store::State.where(message_id: some).to_a).map(&:message_id) }
         raise Impossible.new(ids.empty? ? "There is nothing to do." : unchanged(ids.size), status: 409) if changing.empty?
 
-        said = words(changing.size)
+        said = message(changing.size)
         [undo_step(said, {}), said, changing]
       end
 
@@ -71,7 +71,7 @@ module UpFront
       #   @param state [Store::State] @param stands [Core::MessageState] how it stands @return [Boolean]
       # @!method change(state)
       #   Assigns what it changes. @param state [Store::State]
-      # @!method words(count)
+      # @!method message(count)
       #   @return [String] what was done to so many messages
 
       def unchanged(count) = "Nothing was changed: #{(count == 1) ? "the message was" : "the messages were"} so already."
@@ -79,7 +79,7 @@ module UpFront
       # What else becomes of the messages that are changed. @param ids [Array<Integer>]
       def also(ids) = nil
 
-      def messages(count) = (count == 1) ? "1 message" : "#{count} messages"
+      def counted(count) = (count == 1) ? "1 message" : "#{count} messages"
     end
   end
 end

@@ -15,10 +15,10 @@ module UpFront
       def change(state) = state.assign_attributes(discarded_at: @on ? now : nil)
       def also(ids) = AnswerAlert.new(clock).answered(ids)
 
-      def words(count) = if @on
-                           "Discarded #{messages(count)}. #{(count == 1) ? "It stays in its mailbox" : "They stay in their mailboxes"} and can be recovered."
+      def message(count) = if @on
+                           "Discarded #{counted(count)}. #{(count == 1) ? "It stays in its mailbox" : "They stay in their mailboxes"} and can be recovered."
                          else
-                           "Recovered #{messages(count)}."
+                           "Recovered #{counted(count)}."
                          end
     end
   end

@@ -13,7 +13,7 @@ module UpFront
 
       def change?(_state, stands) = stands.flagged? != @on
       def change(state) = state.assign_attributes(flagged: @on)
-      def words(count) = @on ? "Flagged #{messages(count)}." : "Took the flag off #{messages(count)}."
+      def message(count) = @on ? "Flagged #{counted(count)}." : "Took the flag off #{counted(count)}."
     end
   end
 end

@@ -18,10 +18,10 @@ module UpFront
       def change?(state, _stands) = state.keep_at_top != @on || state.keep_until != @until_at
       def change(state) = state.assign_attributes(keep_at_top: @on, keep_until: @until_at)
 
-      def words(count)
-        return "#{Core::English.sentence(messages(count))} no longer kept at top." unless @on
+      def message(count)
+        return "#{Core::English.sentence(counted(count))} no longer kept at top." unless @on
 
-        "Kept #{messages(count)} at top until #{@until_at ? Core::TimeFormat.new(Store::CurrentRulebook.rulebook.zone, now).moment(@until_at) : "cleared"}."
+        "Kept #{counted(count)} at top until #{@until_at ? Core::TimeFormat.new(Store::CurrentRulebook.rulebook.zone, now).moment(@until_at) : "cleared"}."
       end
     end
   end

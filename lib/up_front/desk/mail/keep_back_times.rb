@@ -13,7 +13,7 @@ module UpFront
         transaction do
           Store::Setting["back_times"] = times
           event("changed", ids: [])
-          Done.new(words: times.empty? ? "No named times of your own." : "Kept #{Core::English.count(times.size, "named time")}.")
+          Done.new(message: times.empty? ? "No named times of your own." : "Kept #{Core::English.count(times.size, "named time")}.")
         end
       end
 

@@ -14,7 +14,7 @@ module UpFront
 
       def change?(_state, stands) = stands.open? && !stands.on_front?
       def change(state) = state.assign_attributes(surface_at: now, let_in_at: now)
-      def words(count) = "Let in #{messages(count)}."
+      def message(count) = "Let in #{counted(count)}."
       def unchanged(count) = "Nothing was let in: #{(count == 1) ? "that message does not wait" : "none of those messages waits"}."
     end
   end

@@ -13,7 +13,7 @@ module UpFront
 
       def change?(_state, stands) = stands.unread? == @read
       def change(state) = state.assign_attributes(unread: !@read)
-      def words(count) = "Marked #{messages(count)} #{@read ? "read" : "unread"}."
+      def message(count) = "Marked #{counted(count)} #{@read ? "read" : "unread"}."
     end
   end
 end

@@ -17,7 +17,7 @@ module UpFront
       def change?(_state, stands) = stands.waits?
       def change(state) = state.assign_attributes(surface_at: @at, moved_at: now)
       def unchanged(count) = "Nothing was moved: #{(count == 1) ? "that message does not wait" : "none of those messages waits"}."
-      def words(count) = "Moved #{messages(count)} to #{Core::TimeFormat.new(Store::CurrentRulebook.rulebook.zone, now).moment(@at)}."
+      def message(count) = "Moved #{counted(count)} to #{Core::TimeFormat.new(Store::CurrentRulebook.rulebook.zone, now).moment(@at)}."
     end
   end
 end

@@ -16,9 +16,9 @@ module UpFront
           minded = Store::ThreadPreference.create!(message_id: id, word: word, at: now)
           rows = here(word, Store::State.where(message_id: conversation))
           AnswerAlert.new(clock).answered(rows.map { _1["key"] }) if word == "muted"
-          words = send(word, rows.size)
+          text = send(word, rows.size)
           event("changed", ids: conversation)
-          Done.new(words: words, undo_id: undo_step(words, {"ThreadPreference" => [trail(minded, before: {"word" => nil})], "State" => rows}))
+          Done.new(message: text, undo_id: undo_step(text, {"ThreadPreference" => [trail(minded, before: {"word" => nil})], "State" => rows}))
         end
       end
 

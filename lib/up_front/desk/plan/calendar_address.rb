@@ -15,7 +15,7 @@ module UpFront
       def call
         transaction do
           Store::Setting[KEY] = SecureRandom.urlsafe_base64(24)
-          Done.new(words: "The calendar has a new address; the old one no longer answers.")
+          Done.new(message: "The calendar has a new address; the old one no longer answers.")
         end
       end
     end

@@ -11,7 +11,7 @@ module UpFront
           running.update!(ends_at: now, told_at: now)
           DecideAnew.new(clock).call
           event("heads_down")
-          Done.new(words: HeadsDownSummary.new(running).words)
+          Done.new(message: HeadsDownSummary.new(running).message)
         end
       end
     end

@@ -55,10 +55,10 @@ module UpFront
         Post::CalendarFile.new(File.binread(path, Post::CalendarFile::MAX_BYTES + 1).to_s, zone).read(from: today, until: today + Core::Plan::HORIZON_DAYS).busy
       end
 
-      def put(busy, words)
+      def put(busy, text)
         document = Store::CurrentRulebook.document
         head = trail(Store::CurrentRulebook.put(document.merge("plan" => document.fetch("plan", {}).merge("busy" => busy))))
-        rules_changed(words, {"Rulebook" => [head]})
+        rules_changed(text, {"Rulebook" => [head]})
       end
 
       def tell(followed, mtime, error)

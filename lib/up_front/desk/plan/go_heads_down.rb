@@ -18,7 +18,7 @@ module UpFront
           Store::HeadsDown.create!(starts_at: now, ends_at: ending, reason: reason.to_s.strip.empty? ? nil : reason.strip)
           DecideAnew.new(clock).call
           event("heads_down")
-          Done.new(words: "Heads-down until #{Core::TimeFormat.new(Store::CurrentRulebook.rulebook.zone, now).moment(ending)}.")
+          Done.new(message: "Heads-down until #{Core::TimeFormat.new(Store::CurrentRulebook.rulebook.zone, now).moment(ending)}.")
         end
       end
     end

@@ -21,7 +21,7 @@ module UpFront
         end
       end
 
-      # @return [Core::Rulebook] @raise [Core::Refused] with pointers into the plan, in words
+      # @return [Core::Rulebook] @raise [Core::Refused] with pointers into the plan, in text
       def self.check(document, now)
         book = Core::Rulebook.read(document)
         raise Core::Refused, [Core::Fault.new(pointer: "/plan", expected: FOR_EVER)] if book.plan.holds_for_ever?(now)

@@ -19,10 +19,10 @@ module UpFront
 
         private
 
-        def said(count, words, one = words) = if count.zero?
+        def said(count, text, one = text) = if count.zero?
                                                 nil
                                               else
-                                                "#{Core::English.count(count, "held message")} #{(count == 1) ? one : words}"
+                                                "#{Core::English.count(count, "held message")} #{(count == 1) ? one : text}"
                                               end
       end
 

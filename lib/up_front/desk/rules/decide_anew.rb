@@ -11,7 +11,7 @@ module UpFront
       # @!attribute came_in [Integer] @!attribute total [Integer]
       Outcome = Struct.new(:rows, :came_in, :total, keyword_init: true) do
         # @return [String] for the notice; empty where nothing comes in
-        def words = came_in.zero? ? "" : " #{Core::English.sentence(Core::English.count(came_in, "held message"))} came in."
+        def message = came_in.zero? ? "" : " #{Core::English.sentence(Core::English.count(came_in, "held message"))} came in."
       end
 
       # @return [Outcome]

@@ -8,9 +8,9 @@ module UpFront
       def call(id)
         transaction do
           rule = Store::Rule.in_order.find_by(id: id) or raise Impossible.new("That rule is not there any more.", status: 404)
-          words = "Deleted the rule “#{rule.name}”."
+          text = "Deleted the rule “#{rule.name}”."
           rule.update!(deleted_at: now)
-          rules_changed(words, {"Rule" => [trail(rule)]})
+          rules_changed(text, {"Rule" => [trail(rule)]})
         end
       end
     end

@@ -14,16 +14,16 @@ module UpFront
         return set_up(document) unless Store::Rulebook.exists?
 
         transaction do
-          words = "Brought in a rulebook."
+          text = "Brought in a rulebook."
           changes = preview(document)
-          next Done.new(words: "That rulebook is the one in force; nothing was changed.", result: changes) if changes.empty?
+          next Done.new(message: "That rulebook is the one in force; nothing was changed.", result: changes) if changes.empty?
 
           rows = put_rules(document.fetch("rules", []))
           put_accounts(document.fetch("accounts", []))
           views = put_views(document.fetch("views", []))
           head = trail(Store::CurrentRulebook.put(document))
           event("views") if views.any?
-          rules_changed(words, {"Rulebook" => [head], "Rule" => rows, "View" => views}, result: changes)
+          rules_changed(text, {"Rulebook" => [head], "Rule" => rows, "View" => views}, result: changes)
         end
       end
 

@@ -25,7 +25,7 @@ module UpFront
       # @return [Done] @raise [Core::Refused, Impossible]
       def call(people, words)
         rule = LetThrough.rule
-        return rule ? DeleteRule.new(clock).call(rule.id) : Done.new(words: "Nobody is let through.") if people.empty? && words.empty?
+        return rule ? DeleteRule.new(clock).call(rule.id) : Done.new(message: "Nobody is let through.") if people.empty? && words.empty?
 
         leaves = {"from" => ["is", people], "subject" => ["mentions", words]}.filter_map { |fact, (op, value)| {"fact" => fact, "op" => op, "value" => value} if value.any? }
         body = {"name" => NAME, **(rule ? rule.today : {"then" => {"timing" => {"now" => true}}}), "when" => {"any" => leaves}, "enabled" => true}

@@ -18,12 +18,12 @@ module UpFront
           rules = Store::Rule.in_order.to_a
           from = rules.index { _1.id == id } or raise Impossible.new("That rule is not there any more.", status: 404)
           rule = rules[from]
-          words = "Moved the rule “#{rule.name}”."
+          text = "Moved the rule “#{rule.name}”."
           rules.insert(to.clamp(0, rules.size - 1), rules.delete_at(from))
           taken = take_heading(rule, *[rules.index(rule) - 1, rules.index(rule) + 1].map { (_1 < 0) ? nil : rules[_1] })
           rows = MoveRule.number(rules) { trail(_1) }
           keep_version(rule, "changed") if taken
-          rules_changed(words, {"Rule" => rows})
+          rules_changed(text, {"Rule" => rows})
         end
       end
 

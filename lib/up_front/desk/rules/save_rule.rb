@@ -13,12 +13,12 @@ module UpFront
           rule = id ? existing(id, version) : Store::Rule.new(created_at: now, version: 0, position: 0)
           body = settled(body, rule)
           sensible!(body, rule)
-          words = id ? "Changed the rule “#{body["name"]}”." : "Made the rule “#{body["name"]}”."
+          text = id ? "Changed the rule “#{body["name"]}”." : "Made the rule “#{body["name"]}”."
           rule.update!(body: tidy(body), form: Core::Rulebook::VERSION, version: rule.version + 1)
           row = id ? trail(rule) : trail(rule, before: {"deleted_at" => now})
           keep_version(rule, id ? "changed" : "made")
           moved = id ? [] : put(rule, place)
-          rules_changed(words, {"Rule" => [row, *moved]}, result: rule)
+          rules_changed(text, {"Rule" => [row, *moved]}, result: rule)
         end
       end
 

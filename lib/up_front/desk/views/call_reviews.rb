@@ -16,7 +16,7 @@ module UpFront
         transaction do
           calling.each do |view, row|
             row.update!(review_told_at: now)
-            event("review", view: view.id, path: "/views/#{view.id}", words: words(view, row, rulebook))
+            event("review", view: view.id, path: "/views/#{view.id}", message: message(view, row, rulebook))
           end
         end
         calling.map { |view, _| view.id }
@@ -31,7 +31,7 @@ module UpFront
         at && (row.review_told_at.nil? || row.review_told_at < at)
       end
 
-      def words(view, row, rulebook)
+      def message(view, row, rulebook)
         query = Store::ViewQuery.new(view, now, rulebook.zone)
         fresh = row.gone_through_at && query.since(row.gone_through_at).count
         "Time to go through “#{view.name}”: #{Core::English.count(query.count, "message")}#{", #{fresh.zero? ? "none" : Core::English.count(fresh, "of them", "of them")} new since you last did" if fresh}."

@@ -14,8 +14,8 @@ module UpFront
           view.put(body.merge("name" => body["name"].strip), now)
           view.update!(version: view.version + 1)
           rows = [id ? trail(view) : trail(view, before: {"deleted_at" => now}), *alone(view)]
-          words = "#{id ? "Changed" : "Made"} the view “#{view.name}”."
-          views_changed(words, rows, result: view)
+          text = "#{id ? "Changed" : "Made"} the view “#{view.name}”."
+          views_changed(text, rows, result: view)
         end
       end
 

@@ -12,8 +12,8 @@ module UpFront
       REACHES = [Reach.new(SearchIndex::COLUMNS.first(1), true), *(1..SearchIndex::COLUMNS.size).map { Reach.new(SearchIndex::COLUMNS.first(_1), false) }].freeze
       Tier = Struct.new(:id, :from, :where, :order, keyword_init: true)
 
-      # @!attribute value [String] @!attribute words [String] @!attribute count [Integer]
-      Choice = Struct.new(:value, :words, :count, keyword_init: true)
+      # @!attribute value [String] @!attribute label [String] @!attribute count [Integer]
+      Choice = Struct.new(:value, :label, :count, keyword_init: true)
 
       # @param sought [Array<Core::Phrase>, Core::Condition::Group, Core::Condition::Leaf] phrases, all of which must be there, or a condition
       # @param narrowed [Hash{String=>String}] some of {NARROWED}; a month as "2027-03", in the owner's zone
@@ -46,10 +46,10 @@ module UpFront
       # @param most [Integer] @return [Array<Choice>] what would narrow it further, each with how many it would leave
       def facet(key, most)
         case key
-        when "sender" then tallied(0).max_by(most, &:last).map { |sender, count| Choice.new(value: sender, words: name(sender), count: count) }
-        when "label" then rows("SELECT label, count(*) FROM message_labels WHERE message_id IN (#{ids}) GROUP BY 1 ORDER BY 2 DESC LIMIT #{most}").map { |label, count| Choice.new(value: label, words: label, count: count) }
-        when "month" then tallied(1).max_by(most, &:first).map { |month, count| Choice.new(value: month, words: Date.strptime(month, "%Y-%m").strftime("%B %Y"), count: count) }
-        else tallied(2).map { |account, count| Choice.new(value: account, words: account, count: count) }
+        when "sender" then tallied(0).max_by(most, &:last).map { |sender, count| Choice.new(value: sender, label: name(sender), count: count) }
+        when "label" then rows("SELECT label, count(*) FROM message_labels WHERE message_id IN (#{ids}) GROUP BY 1 ORDER BY 2 DESC LIMIT #{most}").map { |label, count| Choice.new(value: label, label: label, count: count) }
+        when "month" then tallied(1).max_by(most, &:first).map { |month, count| Choice.new(value: month, label: Date.strptime(month, "%Y-%m").strftime("%B %Y"), count: count) }
+        else tallied(2).map { |account, count| Choice.new(value: account, label: account, count: count) }
         end
       end
 

@@ -49,7 +49,6 @@ module UpFront
       def groups(most)
         return [] unless @view.group_by
 
-        Threads.catch_up_soon if @view.group_by == "thread"
         key = GROUPS.fetch(@view.group_by)
         rows = joined(*tables, *key.tables).where(*scope).where(condition).joins(key.join.to_s).group(Arel.sql(group_key)).order(Arel.sql(key.order)).limit(most)
           .pluck(Arel.sql(group_key), Arel.sql("count(*)"), Arel.sql("sum(states.unread)"), Arel.sql("max(states.message_id)"))

@@ -11,9 +11,10 @@ module UpFront
         claims = Claim.where(message_id: ids).index_by(&:message_id)
         states = State.where(message_id: ids).index_by(&:message_id)
         rules = fired(ids)
+        alerted = Alert.where(message_id: ids, silenced_by: nil).pluck(:message_id).to_set
         Message.where(id: ids).select(:id, :message_id, :arrived_at, :from_me).to_h do |message|
           id = message.id
-          beside = Core::MessageState::Beside.new(alerted: Alert.exists?(message_id: id, silenced_by: nil), replies: replies(message),
+          beside = Core::MessageState::Beside.new(alerted: alerted.include?(id), replies: replies(message),
             asks_others: message.from_me && others?(id), decided_by: rules.fetch(id, []))
           [id, Core::MessageState.new(states.fetch(id), claims.fetch(id), now, arrived_at: message.arrived_at.to_time, beside: beside)]
         end

@@ -17,6 +17,7 @@ module UpFront
 
       module_function
 
+      # @yield [Array<Integer>] within the transaction, those of them that joined others
       # @return [Integer] how many messages were gone through
       def step(limit: STEP)
         return 0 unless Message.where("id > ?", UPTO.call.to_i).exists?
@@ -25,16 +26,14 @@ module UpFront
           ids = Message.where("id > ?", UPTO.call.to_i).order(:id).limit(limit).pluck(:id)
           next 0 if ids.empty?
 
-          PreparedStatement.hold { call(ids) }
+          joined = PreparedStatement.hold { call(ids) }
           Setting[KEY] = ids.last
+          yield joined if block_given?
           ids.size
         end
       end
 
       def catch_up = (nil while step.positive?)
-
-      # Goes through the newest messages, but never through so many that a person would wait for it.
-      def catch_up_soon = (step if Message.where("id > ?", UPTO.call.to_i).limit(STEP + 1).pluck(:id).size <= STEP)
 
       # @!attribute count [Integer] of all @!attribute places [Array<Array(Integer, Integer)>] messages with their depth, from the top down
       Whole = Struct.new(:count, :places)
@@ -42,7 +41,6 @@ module UpFront
       # @param id [Integer] of a message @return [Whole] its thread; of a very long one, the newest and itself; while
       #   the message has not been gone through yet, its conversation
       def around(id)
-        catch_up_soon
         thread = MessageThread.where(message_id: id).pick(:thread)
         ids = thread ? MessageThread.where(thread: thread).order(message_id: :desc).pluck(:message_id) : Message.conversation(id).sort.reverse
         found = []
@@ -53,10 +51,14 @@ module UpFront
       # @return [String] the name of a thread without a subject, which no subject folds to; and of a message that was not gone through yet
       def alone(id) = " #{id}"
 
+      # @return [Array<Integer>] those that joined a conversation
       def call(ids)
         references = MessageReference.where(message_id: ids).pluck(:message_id, :reference).group_by(&:first)
-        touched = Message.where(id: ids).order(:id).pluck(:id, :message_id, :subject).map { |id, message_id, subject| join(id, [message_id, *references.fetch(id, []).map(&:last)].compact, subject) }
-        name(touched.compact.uniq)
+        joined = Message.where(id: ids).order(:id).pluck(:id, :message_id, :subject).to_h do |id, message_id, subject|
+          [id, join(id, [message_id, *references.fetch(id, []).map(&:last)].compact, subject)]
+        end.compact
+        name(joined.values.uniq)
+        joined.keys
       end
 
       # @return [Integer, nil] the conversation that it joined, where there was one

@@ -13,27 +13,32 @@ module UpFront
         def self.of(alerts, time_format)
           messages = Store::Message.where(id: alerts.map(&:message_id)).select(*Row::COLUMNS).index_by(&:id)
           rules = Store::Rule.in_order.pluck(:id).to_set
-          alerts.map { new(_1, messages.fetch(_1.message_id), time_format, rules) }
+          sounds = own_sounds
+          alerts.map { new(_1, messages.fetch(_1.message_id), time_format, rules, sounds) }
         end
 
-        def initialize(alert, message, time_format, rules)
+        def initialize(alert, message, time_format, rules, sounds)
           @alert = alert
           @message = message
           @time_format = time_format
           @rules = rules
+          @sounds = sounds
         end
 
         def to_h
           {id: @alert.id, message_id: @alert.message_id, level: @alert.level, text: text, rule: @alert.rule, rule_id: (@alert.rule_id if @rules.include?(@alert.rule_id)), sender: sender, subject: @message.subject,
-           at: @time_format.moment(@alert.at), sound: @alert.hushed_by ? nil : Alert.sound(@alert.level, @alert.sound), desktop: @alert.desktop, calls: @alert.calls, became: became, opened: !@alert.opened_at.nil?, silenced: !@alert.silenced_by.nil?}
+           at: @time_format.moment(@alert.at), sound: @alert.hushed_by ? nil : Alert.sound(@alert.level, @alert.sound, @sounds), desktop: @alert.desktop, calls: @alert.calls, became: became, opened: !@alert.opened_at.nil?, silenced: !@alert.silenced_by.nil?}
         end
 
+        # @return [Hash{String=>Integer}] the person's own sounds by name, folded
+        def self.own_sounds = Store::Sound.pluck(:name_key, :id).to_h
+
         # @return [String, nil] where its sound is found; a name that nobody knows sounds as its loudness does
-        def self.sound(level, name)
+        def self.sound(level, name, own = own_sounds)
           return if level == "tap"
 
-          own = name && Store::Sound.find_by(name_key: Core::Text.fold(name))
-          return "/api/sounds/#{own.id}" if own
+          id = name && own[Core::Text.fold(name)]
+          return "/api/sounds/#{id}" if id
 
           shipped = Core::AlertEffect::SOUNDS.find { Core::Text.fold(_1) == Core::Text.fold(name.to_s) } || DEFAULT_SOUNDS.fetch(level)
           "/sounds/#{shipped.downcase}.wav"

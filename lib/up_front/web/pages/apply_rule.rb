@@ -14,7 +14,7 @@ module UpFront
 
         def to_h
           tally = @items.flat_map(&:topics).tally
-          kinds = Desk::ApplyRule::TOPICS.select { tally.key?(_1) }.map { |topic| {topic: topic, words: title(topic), count: tally[topic]} }
+          kinds = Desk::ApplyRule::TOPICS.select { tally.key?(_1) }.map { |topic| {topic: topic, label: title(topic), count: tally[topic]} }
           {count: @items.size, kinds: kinds, messages: rows}
         end
 

@@ -29,11 +29,11 @@ module UpFront
 
         private
 
-        def row(value, words = value, count = nil) = {value: value, words: words, count: count}
+        def row(value, label = value, count = nil) = {value: value, label: label, count: count}
         def fits?(text) = @typed.empty? || Core::Text.fold(text).include?(@typed)
 
         def people
-          own = {"me" => "me", "my_organisation" => "my organisation", "contacts" => "my contacts"}.select { |_, words| fits?(words) }.map { |value, words| row(value, words) }
+          own = {"me" => "me", "my_organisation" => "my organisation", "contacts" => "my contacts"}.select { |_, label| fits?(label) }.map { |value, label| row(value, label) }
           groups = @rulebook.document.fetch("groups", []).select { fits?(_1["name"]) }.map { row("group:#{_1["name"]}", "one of #{_1["name"]}") }
           (groups + domains + addresses + (@typed.empty? ? [] : own)).first(MOST) + (@typed.empty? ? own : [])
         end

@@ -20,7 +20,7 @@ module UpFront
         end
 
         def to_h
-          {date: @date.iso8601, title: title, next_round: next_round, now: @zone.minutes(@now), now_words: @time_format.moment(@now),
+          {date: @date.iso8601, title: title, next_round: next_round, now: @zone.minutes(@now), now_label: @time_format.moment(@now),
            first_hour: [FIRST_HOUR, @zone.local(@now).hour].min, last_hour: [LAST_HOUR, @zone.local(@now).hour + 1].max,
            windows: windows, rounds: rounds, arrivals: arrivals, held: Store::State.held(@now).count}
         end
@@ -28,7 +28,7 @@ module UpFront
         private
 
         # The column is narrow: a long day loses some letters of its name rather than the date.
-        def title = @time_format.day(@date).then { |words| (words.size > LONGEST_TITLE) ? @date.strftime("%a %-d %B") : words }
+        def title = @time_format.day(@date).then { |text| (text.size > LONGEST_TITLE) ? @date.strftime("%a %-d %B") : text }
 
         def next_round
           stop = @plan.next_stop(@now + 1) or return "No rounds in the plan"

@@ -61,8 +61,8 @@ module UpFront
         def lead
           return "Nothing in all your mail fits that." if whole.zero?
 
-          words = "#{Core::English.sentence(Core::English.count(finding.count, "message"))} found"
-          (finding.count < whole) ? "#{words}, of #{Core::English.count(whole, "message")}." : "#{words}."
+          text = "#{Core::English.sentence(Core::English.count(finding.count, "message"))} found"
+          (finding.count < whole) ? "#{text}, of #{Core::English.count(whole, "message")}." : "#{text}."
         end
 
         def facet(key)

@@ -40,7 +40,7 @@ module UpFront
         def rounds
           stops = []
           stops << @plan.next_stop((stops.last&.at || @now) + 1) while stops.size < ROUNDS && (stops.empty? || stops.last)
-          stops.compact.map { |stop| {words: @time_format.round(stop.at).delete_prefix("the "), at: stop.at.iso8601} }
+          stops.compact.map { |stop| {label: @time_format.round(stop.at).delete_prefix("the "), at: stop.at.iso8601} }
         end
 
         def lead

@@ -29,12 +29,12 @@ module UpFront
 
         def typed = @typed ||= Core::Text.fold(@words.last)
 
-        def hint(kind, words, condition, taken: 1)
+        def hint(kind, label, condition, taken: 1)
           rest = @words[0...-taken].join(" ").delete("\"“”")
           conditions = (condition["all"] || [condition]) + (rest.empty? ? [] : [Core::SearchText.new(rest).condition])
           node = Core::Condition.read((conditions.size == 1) ? conditions.first : {"all" => conditions}, Core::Check.new, @rulebook.names, state: true) or return
           said = Core::Sentence.condition(node)
-          {kind: kind, words: words, text: node.is_a?(Core::Condition::Leaf) ? said[1..-2] : said} # a condition alone stands in brackets
+          {kind: kind, label: label, text: node.is_a?(Core::Condition::Leaf) ? said[1..-2] : said} # a condition alone stands in brackets
         end
 
         def people
@@ -56,7 +56,7 @@ module UpFront
             next if taken > @words.size
 
             found = Core::SaidDates.new(@rulebook.zone.date(@now)).like(@words.last(taken).join(" "))
-            return found.first(MOST_OF_KIND).map { hint("date", _1.words, _1.condition, taken: taken) } if found.any?
+            return found.first(MOST_OF_KIND).map { hint("date", _1.label, _1.condition, taken: taken) } if found.any?
           end
           []
         end
@@ -65,8 +65,8 @@ module UpFront
         def states
           return [] if typed.size < Core::SaidDates::LEAST
 
-          Core::StateFacts::FLAG_WORDS.select { |name, (words, _, also)| [name.to_s, *words.split.last(2), *also.split].any? { _1.start_with?(typed) } }.first(MOST_OF_KIND)
-            .map { |name, (words, *)| hint("state", Core::English.sentence(words), {"fact" => name.to_s, "op" => "is", "value" => true}) }
+          Core::StateFacts::FLAG_LABELS.select { |name, (label, _, also)| [name.to_s, *label.split.last(2), *also.split].any? { _1.start_with?(typed) } }.first(MOST_OF_KIND)
+            .map { |name, (label, *)| hint("state", Core::English.sentence(label), {"fact" => name.to_s, "op" => "is", "value" => true}) }
         end
 
         def leaf(fact, value) = {"fact" => fact, "op" => "is", "value" => value}

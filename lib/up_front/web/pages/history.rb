@@ -14,7 +14,7 @@ module UpFront
 
         def to_h
           steps = Store::UndoStep.order(id: :desc).limit(MOST).select(:id, :at, :message, :undone_at)
-          {steps: steps.map { {id: _1.id, at: @time_format.moment(_1.at), words: _1.message, undone: !_1.undone_at.nil?} }}
+          {keep_days: Desk::PruneHistory.keep_days, steps: steps.map { {id: _1.id, at: @time_format.moment(_1.at), message: _1.message, undone: !_1.undone_at.nil?} }}
         end
 
         # @param id [Integer] of a rule @return [Hash] the newest version first

@@ -24,7 +24,7 @@ module UpFront
         def to_h
           different = @prospect.items(@within).filter_map { |item| [item, Core::ClaimDifference.new(item.before, item.after, @time_format)].then { _1.last.any? ? _1 : nil } }
           held = @prospect.held
-          {changed: different.size, words: words(different.size), held: held.to_s, held_any: held.any?, messages: rows(different.first(MOST_ROWS))}
+          {changed: different.size, message: message(different.size), held: held.to_s, held_any: held.any?, messages: rows(different.first(MOST_ROWS))}
         end
 
         private
@@ -47,7 +47,7 @@ module UpFront
           @rulebook.rules.sort_by { ids.index(_1.id) }
         end
 
-        def words(count)
+        def message(count)
           return "None of last month’s messages would be decided differently." if count.zero?
 
           "#{Core::English.sentence(Core::English.count(count, "of last month’s messages", "of last month’s messages"))} would be decided differently."

@@ -62,8 +62,8 @@ module UpFront
           return "There are no rules yet." if rules.empty?
 
           off = rules.count { !_1.enabled }
-          words = "#{Core::English.sentence(Core::English.count(rules.size, "rule"))} #{(rules.size == 1) ? "is" : "are"} read in this order"
-          off.zero? ? "#{words}." : "#{words}; #{Core::English.count(off, "of them is", "of them are")} off."
+          text = "#{Core::English.sentence(Core::English.count(rules.size, "rule"))} #{(rules.size == 1) ? "is" : "are"} read in this order"
+          off.zero? ? "#{text}." : "#{text}; #{Core::English.count(off, "of them is", "of them are")} off."
         end
       end
     end

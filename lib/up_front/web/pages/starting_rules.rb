@@ -7,10 +7,10 @@ module UpFront
       module StartingRules
         module_function
 
-        def to_h = {needs: Core::StartingRules::ALL.map { |need| {key: need.key, title: need.title, words: need.words, questions: need.questions.map { question(_1) }} }}
+        def to_h = {needs: Core::StartingRules::ALL.map { |need| {key: need.key, title: need.title, text: need.text, questions: need.questions.map { question(_1) }} }}
 
         def question(asked)
-          {key: asked.key, words: asked.words, shape: asked.shape, given: asked.given, optional: asked.optional == true, choices: asked.choices.to_h.map { |value, words| {value: value, words: words} }}
+          {key: asked.key, label: asked.label, shape: asked.shape, given: asked.given, optional: asked.optional == true, choices: asked.choices.to_h.map { |value, label| {value: value, label: label} }}
         end
 
         # @param answers [Hash] @return [Hash] the rule's body, what still wants an answer, and how much of the last month's mail it matches

@@ -50,10 +50,10 @@ module UpFront
           found.select { _1[:count] <= most }.sort_by { [(_1[:count] > 1) ? 0 : 1, _1[:count]] }.first(4)
         end
 
-        def start(kind, words, fact, op, value)
+        def start(kind, label, fact, op, value)
           condition = {"fact" => fact, "op" => op, "value" => value}
           node = Core::Condition.read(condition, Core::Check.new, @names)
-          {kind: kind, words: words, condition: condition, count: node ? Store::SQLReader.messages(node).count : 0}
+          {kind: kind, label: label, condition: condition, count: node ? Store::SQLReader.messages(node).count : 0}
         end
       end
     end

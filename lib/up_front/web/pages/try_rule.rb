@@ -38,8 +38,8 @@ module UpFront
 
         def faults
           taken = @rulebook.rules.any? { _1 != @old && Core::Text.fold(_1.name) == Core::Text.fold(@body["name"]) }
-          own = @draft.faults.map { {pointer: _1.pointer, words: "Expected #{_1.expected}#{", found #{_1.found}" if _1.found}."} }
-          taken ? own << {pointer: "/name", words: "Another rule is called that already; give this one a name of its own."} : own
+          own = @draft.faults.map { {pointer: _1.pointer, message: "Expected #{_1.expected}#{", found #{_1.found}" if _1.found}."} }
+          taken ? own << {pointer: "/name", message: "Another rule is called that already; give this one a name of its own."} : own
         end
 
         def sentence
@@ -55,7 +55,7 @@ module UpFront
 
         def apart = AllOrAny.of(@draft.nodes) { held(_1) }
 
-        def clashes = Core::Clashes.new(@draft.nodes).to_a.map { {pointers: _1.pointers, words: _1.words} }
+        def clashes = Core::Clashes.new(@draft.nodes).to_a.map { {pointers: _1.pointers, message: _1.message} }
 
         def outcome
           return {ready: false} unless @draft.rule && @draft.nodes.key?("/when")
@@ -94,7 +94,7 @@ module UpFront
         def bars(matched)
           dates = @match_index.dates(@rulebook.zone)
           all, own = [@within, matched].map { |bits| @match_index.places_of(bits).map { dates[_1].jd }.tally }
-          (first_day..@rulebook.zone.date(@now)).map { |date| {date: date.iso8601, words: @time_format.day(date), all: all.fetch(date.jd, 0), matched: own.fetch(date.jd, 0)} }
+          (first_day..@rulebook.zone.date(@now)).map { |date| {date: date.iso8601, label: @time_format.day(date), all: all.fetch(date.jd, 0), matched: own.fetch(date.jd, 0)} }
         end
 
         def difference(item) = Core::ClaimDifference.new(item.before, item.after, @time_format)

@@ -32,15 +32,15 @@ module UpFront
         def faults
           check = Core::Check.new
           Core::View.read(@body, check, @rulebook.names, accounts: Store::Account.pluck(:name))
-          own = @draft.finished(check.faults).map { {pointer: _1.pointer, words: "Expected #{_1.expected}#{", found #{_1.found}" if _1.found}."} }
+          own = @draft.finished(check.faults).map { {pointer: _1.pointer, message: "Expected #{_1.expected}#{", found #{_1.found}" if _1.found}."} }
           taken = @rulebook.views.any? { _1.id != @id && Core::Text.fold(_1.name) == Core::Text.fold(@body["name"]) }
-          taken ? own << {pointer: "/name", words: "Another view is called that already; give this one a name of its own."} : own
+          taken ? own << {pointer: "/name", message: "Another view is called that already; give this one a name of its own."} : own
         end
 
         def query(node) = Store::ViewQuery.new(@roomy.with(node), @now, @rulebook.zone)
         def count(node) = (@counted ||= {})[node] ||= query(node).count
         def counts = @roomy ? @draft.nodes.transform_values { count(_1) } : {}
-        def clashes = Core::Clashes.new(@draft.nodes).to_a.map { {pointers: _1.pointers, words: _1.words} }
+        def clashes = Core::Clashes.new(@draft.nodes).to_a.map { {pointers: _1.pointers, message: _1.message} }
         def text = (Core::ViewSentence.view(@roomy) if @roomy && @draft.unfinished.empty?)
         def sentence = (Core::English.sentence(Core::Sentence.view(@roomy)) if @roomy && @draft.unfinished.empty?)
 
@@ -49,7 +49,7 @@ module UpFront
           return unless @roomy && @draft.tree && count(@draft.tree).zero?
 
           nothing = @draft.nodes.select { |_, node| node.is_a?(Core::Condition::Leaf) && count(node).zero? }.keys
-          {pointers: nothing, words: if nothing.any?
+          {pointers: nothing, message: if nothing.any?
                                        "Nothing is in this view: no message at all fits #{(nothing.size == 1) ? "the condition marked" : "the conditions marked"}."
                                      else
                                        "Nothing is in this view: each condition fits some messages, and none fits them together."

@@ -31,7 +31,7 @@ module UpFront
           message = Store::Message.find(id)
           reading = Core::Reading.new(message.to_core, state: Store::MessageStates.of([id], @now).fetch(id))
           held = @query.among([id]).any?
-          {held: held, words: held ? "It is here: #{reasons(reading, true)}." : "It is not here: #{outside(message) || reasons(reading, false)}."}
+          {held: held, message: held ? "It is here: #{reasons(reading, true)}." : "It is not here: #{outside(message) || reasons(reading, false)}."}
         end
 
         private
@@ -48,7 +48,7 @@ module UpFront
 
         def review
           standing = saved.review_status(@view.review, @rulebook.plan, @now)
-          {words: (@view.review.words if @view.review.any?), due: standing.due && @time_format.moment(standing.due), next: standing.next && @time_format.moment(standing.next),
+          {label: (@view.review.label if @view.review.any?), due: standing.due && @time_format.moment(standing.due), next: standing.next && @time_format.moment(standing.next),
            gone_through: gone_through_at && @time_format.moment(gone_through_at), fresh: gone_through_at && @query.since(gone_through_at).count}
         end
 
@@ -65,12 +65,15 @@ module UpFront
           case @view.group_by
           when "day" then @time_format.day(Date.iso8601(key))
           when "sender" then key.empty? ? "No sender" : named(sender, key)
-          when "account" then Store::Account.all.map(&:name).find { Core::Text.fold(_1) == key } || key
+          when "account" then accounts.fetch(key, key)
           when "label" then key.empty? ? "No label" : key
           when "thread" then named(Core::BaseSubject.new(subject).text, "(no subject)")
           else "#{Core::English.sentence(key)} priority"
           end
         end
+
+        # @return [Hash{String=>String}] names of accounts by how they are compared
+        def accounts = @accounts ||= Store::Account.pluck(:name).to_h { [Core::Text.fold(_1), _1] }
 
         def named(text, otherwise) = text.to_s.strip.empty? ? otherwise : text
 
@@ -90,8 +93,8 @@ module UpFront
 
         def reasons(reading, held)
           evidence = Core::Evidence.of(@view.when, reading, "/when").select { _1["held"] == held }
-          words = evidence.map { |leaf| held ? Core::EvidenceText.held(leaf) : "“#{Core::Sentence.leaf(node_at(leaf["path"]))}” does not hold (#{Core::EvidenceText.missing(leaf)})" }.uniq.first(4)
-          words.empty? ? "the view has no condition for it" : Core::English.join(words, "and")
+          reasons = evidence.map { |leaf| held ? Core::EvidenceText.held(leaf) : "“#{Core::Sentence.leaf(node_at(leaf["path"]))}” does not hold (#{Core::EvidenceText.missing(leaf)})" }.uniq.first(4)
+          reasons.empty? ? "the view has no condition for it" : Core::English.join(reasons, "and")
         end
 
         # The condition at a pointer of the view.

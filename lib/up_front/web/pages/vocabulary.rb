@@ -28,20 +28,20 @@ module UpFront
         private
 
         # As a person may look for them, each with what it begins as.
-        def effects = Core::Effects.all.flat_map { |effect| effect.menu.map { |entry| {topic: effect.topic, words: entry.label, also: entry.also, value: entry.value} } }
+        def effects = Core::Effects.all.flat_map { |effect| effect.menu.map { |entry| {topic: effect.topic, label: entry.label, also: entry.also, value: entry.value} } }
 
         # @return [Hash] by topic, how each effect is edited
         def editors
           Core::Effects.all.to_h do |effect|
             editor = effect.editor
-            [effect.topic, {label: effect.title, **editor, choices: (editor[:choices] || {}).map { |value, label| {value: value, words: label} }}]
+            [effect.topic, {label: effect.title, **editor, choices: (editor[:choices] || {}).map { |value, label| {value: value, label: label} }}]
           end
         end
 
         def fact(fact)
-          {name: fact.name, words: fact.words, also: fact.also, denial: fact.denial, shape: shape(fact),
-           ops: fact.type.ops.map { |name, words| {name: name, words: words, denial: Core::Sentence::NOT.fetch(words)} },
-           choices: choices(fact).map { |value, words| {value: value, words: words} }}
+          {name: fact.name, label: fact.label, also: fact.also, denial: fact.denial, shape: shape(fact),
+           ops: fact.type.ops.map { |name, label| {name: name, label: label, denial: Core::Sentence::NOT.fetch(label)} },
+           choices: choices(fact).map { |value, label| {value: value, label: label} }}
         end
 
         def choices(fact) = fact.type.choices || {}

@@ -31,12 +31,12 @@ module UpFront
           prospect = Desk::PlanPreview.new(@rulebook, document, @now)
           {figures: prospect.figures, held: prospect.held.to_s, faults: []}
         rescue Core::Refused => refused
-          {figures: nil, held: "", faults: refused.faults.map { {pointer: _1.pointer.delete_prefix("/plan"), words: (_1.pointer == "/plan" && _1.found.nil?) ? _1.expected : "Expected #{_1.expected}#{", found #{_1.found}" if _1.found}."} }}
+          {figures: nil, held: "", faults: refused.faults.map { {pointer: _1.pointer.delete_prefix("/plan"), message: (_1.pointer == "/plan" && _1.found.nil?) ? _1.expected : "Expected #{_1.expected}#{", found #{_1.found}" if _1.found}."} }}
         end
 
         private
 
-        def day(date) = {day: @zone.weekday(date), words: date.strftime("%a"), number: date.day, date: date.iso8601, today: date == @today, day_off: @rulebook.plan.days_off.include?(date)}
+        def day(date) = {day: @zone.weekday(date), label: date.strftime("%a"), number: date.day, date: date.iso8601, today: date == @today, day_off: @rulebook.plan.days_off.include?(date)}
 
         # @return [Hash{String=>Array<Float>}] by weekday, how many messages usually arrive in each hour
         def usual
@@ -47,7 +47,7 @@ module UpFront
         end
 
         def offs
-          @rulebook.plan.offs.map { |off| {words: (off.first == off.last) ? @time_format.day(off.first) : "#{off.first.strftime("%-d %B")} to #{off.last.strftime("%-d %B")}", name: off.name, past: off.last < @today} }
+          @rulebook.plan.offs.map { |off| {label: (off.first == off.last) ? @time_format.day(off.first) : "#{off.first.strftime("%-d %B")} to #{off.last.strftime("%-d %B")}", name: off.name, past: off.last < @today} }
         end
 
         # Each with what it would have done to the person's own last four weeks.
@@ -56,7 +56,7 @@ module UpFront
             plan = start.plan.merge("days_off" => @rulebook.plan.to_h["days_off"])
             rules = @rulebook.document.fetch("rules", []).map { |rule| without_plan(rule) }
             document = @rulebook.document.merge("plan" => plan, "rules" => rules)
-            {key: start.key, title: start.title, words: start.words, plan: plan, figures: figures_of(document), loses: loses(plan)}
+            {key: start.key, title: start.title, text: start.text, plan: plan, figures: figures_of(document), loses: loses(plan)}
           end
         end
 

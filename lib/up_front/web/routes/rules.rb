@@ -49,6 +49,7 @@ module UpFront
 
         def self.past(app)
           app.get("/api/rules/:id/history") { |id| json(Pages::History.new(rulebook, now).of_rule(id.to_i)) }
+          app.put("/api/history") { done Desk::PruneHistory.new(clock).keep(given["keep_days"]) }
           app.get("/api/history") { json(Pages::History.new(rulebook, now).to_h) }
           app.get("/api/rules/:id/application") { |id| json(Pages::ApplyRule.new(application(id, params["days"]).preview, rulebook, now).to_h) }
           app.post("/api/rules/:id/application") do |id|
@@ -61,21 +62,21 @@ module UpFront
         # What these routes share.
         module Helpers
           def saved(act, status: 200)
-            json({words: act.words, undo_id: act.undo_id, rule: Pages::Rules.new(Store::CurrentRulebook.rulebook, now).show(act.result)}, status: status)
+            json({message: act.message, undo_id: act.undo_id, rule: Pages::Rules.new(Store::CurrentRulebook.rulebook, now).show(act.result)}, status: status)
           end
 
           def heard(text, of)
             json(body: (of == "view") ? Core::Language.hear_view(text) : Core::Language.hear_rule(text))
           rescue Core::Language::Misread => misread
-            json(misread: {words: misread.told, from: misread.place.from, length: misread.place.length, line: misread.place.line, nearest: misread.nearest})
+            json(misread: {message: misread.told, from: misread.place.from, length: misread.place.length, line: misread.place.line, nearest: misread.nearest})
           end
 
           def application(id, days) = Desk::ApplyRule.new(clock, id.to_i, days: days&.to_i)
 
           def apply(act, wanted)
-            step, ids, words = act.begin(topics: wanted["topics"], only: wanted["messages"])
+            step, ids, message = act.begin(topics: wanted["topics"], only: wanted["messages"])
             beside = in_background(ids.size) { act.all(step, ids) }
-            json(words: words, undo_id: step, total: ids.size, running: beside)
+            json(message: message, undo_id: step, total: ids.size, running: beside)
           end
         end
       end

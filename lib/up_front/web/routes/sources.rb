@@ -13,7 +13,8 @@ module UpFront
             done Desk::SetUp.new(clock).call(owner, plan: (wanted["batch"] == false) ? {} : Desk::SetUp::PLAN)
           end
           app.get("/api/sources") do
-            rows = Store::Source.order(:id).map { |source| source_row(source) }
+            counts = Store::SeenFile.group(:source_id).count
+            rows = Store::Source.includes(:account).order(:id).map { |source| source_row(source, counts.fetch(source.id, 0)) }
             time_format = Core::TimeFormat.new(rulebook.zone, now)
             imports = Store::Import.order(at: :desc).limit(20).map { {name: _1.name, at: time_format.moment(_1.at)} }
             json(lead: sources_lead(rows.size), sources: rows, imports: imports, messages: Store::Message.count)
@@ -36,8 +37,8 @@ module UpFront
             "#{Core::English.sentence(Core::English.count(count, "folder is", "folders are"))} read as mail comes in."
           end
 
-          def source_row(source)
-            {id: source.id, path: source.path, account: source.account.name, problem: source.problem, messages: Store::SeenFile.where(source_id: source.id).count}
+          def source_row(source, messages)
+            {id: source.id, path: source.path, account: source.account.name, problem: source.problem, messages: messages}
           end
 
           def import
@@ -49,7 +50,7 @@ module UpFront
               file.close
               mail = Post::MailFile.new(file.path, shown: params["name"])
               report = Desk::ImportFile.new(clock).call(mail, account: account, as_new: params["as_new"] == "true", name: params["name"])
-              json(words: "#{params["name"]}: #{report}.", taken: report.taken, arrived: report.arrived, doubles: report.doubles)
+              json(message: "#{params["name"]}: #{report}.", taken: report.taken, arrived: report.arrived, doubles: report.doubles)
             end
           end
         end

@@ -25,9 +25,9 @@ module UpFront
             return json(total: ids.size, running: false, messages: tidy_rows(ids)) if wanted["preview"]
 
             act = tidying(wanted)
-            step, words, ids = act.begin(ids)
+            step, message, ids = act.begin(ids)
             beside = in_background(ids.size) { act.all(step, ids) }
-            json(words: words, undo_id: step, total: ids.size, running: beside)
+            json(message: message, undo_id: step, total: ids.size, running: beside)
           rescue Date::Error
             halt_problem 400, "The date is none.", errors: [{pointer: "/before", expected: "a date as 2027-03-09"}]
           end

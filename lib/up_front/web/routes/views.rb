@@ -11,7 +11,7 @@ module UpFront
           app.post("/api/views") do
             rulebook
             made = Desk::SaveView.new(clock).call(given["body"])
-            json({words: made.words, undo_id: made.undo_id, id: made.result.id})
+            json({message: made.message, undo_id: made.undo_id, id: made.result.id})
           end
           app.post("/api/views/trial") do
             wanted = given

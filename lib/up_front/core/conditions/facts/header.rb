@@ -8,7 +8,7 @@ module UpFront
         FACTS = [].freeze
 
         def self.named(name)
-          Fact.new(name: "header:#{name}", type: Types::Text, columns: %i[headers], words: "the header #{Quoting.header(name)}") { _1.header(name) }
+          Fact.new(name: "header:#{name}", type: Types::Text, columns: %i[headers], label: "the header #{Quoting.header(name)}") { _1.header(name) }
         end
       end
     end

@@ -8,28 +8,28 @@ module UpFront
         CONDITION = "a condition, such as “the sender is …”"
 
         def self.flag(fact)
-          [[fact.words, true], [fact.denial, false]].sort_by { -_1.first.size }.map do |words, value|
-            Phrases.means(Phrases.say(words, CONDITION)) { {"fact" => fact.name, "op" => "is", "value" => value} }
+          [[fact.label, true], [fact.denial, false]].sort_by { -_1.first.size }.map do |label, value|
+            Phrases.means(Phrases.say(label, CONDITION)) { {"fact" => fact.name, "op" => "is", "value" => value} }
           end.reduce(:|)
         end
 
         def self.named(fact)
-          Phrases.means(Phrases.say(fact.words, CONDITION) >> Phrases::GAP >> asked(fact.type).as(:asked)) { {"fact" => fact.name, **_1[:asked]} }
+          Phrases.means(Phrases.say(fact.label, CONDITION) >> Phrases::GAP >> asked(fact.type).as(:asked)) { {"fact" => fact.name, **_1[:asked]} }
         end
 
         # The operator, denied or not, with its value.
         def self.asked(type)
-          type.ops.flat_map { |op, words| [asked_as(type, op, Sentence::NOT.fetch(words), true), asked_as(type, op, (words unless op == "within"), false)] }.reduce(:|)
+          type.ops.flat_map { |op, phrase| [asked_as(type, op, Sentence::NOT.fetch(phrase), true), asked_as(type, op, (phrase unless op == "within"), false)] }.reduce(:|)
         end
 
-        def self.asked_as(type, op, words, denied)
+        def self.asked_as(type, op, phrase, denied)
           value = Values.of(type, op).as(:value)
-          Phrases.means(words ? Phrases.say(words, "how it compares") >> Phrases::GAP >> value : value) do |found|
+          Phrases.means(phrase ? Phrases.say(phrase, "how it compares") >> Phrases::GAP >> value : value) do |found|
             {"op" => op, "value" => found[:value]}.merge(denied ? {"not" => true} : {})
           end
         end
 
-        FACTS = [*Facts.all.values, *StateFacts.all.values].sort_by { -_1.words.size }.map { |fact| fact.denial ? flag(fact) : named(fact) }.reduce(:|)
+        FACTS = [*Facts.all.values, *StateFacts.all.values].sort_by { -_1.label.size }.map { |fact| fact.denial ? flag(fact) : named(fact) }.reduce(:|)
         HEADER = Phrases.means(Phrases.then_(Phrases.say("the header", CONDITION), Phrases::HEADER.as(:header), asked(Types::Text).as(:asked))) { {"fact" => "header:#{_1[:header]}", **_1[:asked]} }
         UNTRUE = Phrases.say(Sentence::UNTRUE, CONDITION)
 

@@ -29,7 +29,7 @@ module UpFront
         def self.too_long(text) = whole("the text has #{text.size} letters; at most #{MAX_TEXT} can be read as one rule")
         def self.too_deep = whole("more than #{MAX_BRACKETS} brackets stand inside one another")
         def self.said_twice(topic) = whole("#{topic.tr("_", " ")} is said twice; a rule says a thing once")
-        def self.whole(words) = new(Place.new(0, 0, 1, 1).freeze, "", [], "", words: words)
+        def self.whole(message) = new(Place.new(0, 0, 1, 1).freeze, "", [], "", message: message)
 
         def self.place(before, rest, found)
           before += rest[/\A\s*/]
@@ -38,13 +38,13 @@ module UpFront
         end
         private_class_method :place, :whole
 
-        # @param words [String, nil] what is wrong with the whole of it, where no one word is to blame
-        def initialize(place, found, atoms, rest, words: nil)
+        # @param message [String, nil] what is wrong with the whole of it, where no one word is to blame
+        def initialize(place, found, atoms, rest, message: nil)
           @place = place
           @found = found[0, CUT]
           @nearest = found.empty? ? nil : nearest_to(rest.lstrip, atoms)
           @expected = expectations(atoms)
-          super(words || "line #{place.line}, column #{place.column}: #{told}")
+          super(message || "line #{place.line}, column #{place.column}: #{told}")
         end
 
         # @param before [String] what stands before the text in a longer one @return [Misread] with its place there
@@ -57,18 +57,18 @@ module UpFront
         def told
           return message if place.length.zero? && expected.empty?
 
-          words = found.empty? ? "the text ends, and " : "“#{found}” cannot stand here; "
+          text = found.empty? ? "the text ends, and " : "“#{found}” cannot stand here; "
           expecting = expected.any? ? "expected #{English.join(expected, "or")}" : "something is missing before it"
-          "#{words}#{expecting}#{". Did you mean “#{nearest}”?" if nearest}"
+          "#{text}#{expecting}#{". Did you mean “#{nearest}”?" if nearest}"
         end
 
         def message = @moved || super
 
         protected
 
-        def move_to(place, words)
+        def move_to(place, text)
           @place = place
-          @moved = "line #{place.line}, column #{place.column}: #{words}"
+          @moved = "line #{place.line}, column #{place.column}: #{text}"
         end
 
         private

@@ -21,9 +21,9 @@ module UpFront
         def sign(text) = MAYBE_GAP >> Word.new(text, text, nil)
 
         # Phrases that each stand for a value, the longest first, so that none hides another.
-        # @param words [Hash{Object=>String}] value to phrase
-        def one_of(words, kind = nil)
-          words.sort_by { |_, phrase| -phrase.size }.map { |value, phrase| means(say(phrase, kind)) { value } }.reduce(:|)
+        # @param phrases [Hash{Object=>String}] value to phrase
+        def one_of(phrases, kind = nil)
+          phrases.sort_by { |_, phrase| -phrase.size }.map { |value, phrase| means(say(phrase, kind)) { value } }.reduce(:|)
         end
 
         def means(inner, &) = Meaning.new(inner, &)

@@ -8,19 +8,19 @@ module UpFront
         ASIDE = "a closing sentence, such as “It stands first.”"
 
         # A closing sentence that says one thing. @yield [Hash] what was read @yieldreturn [Hash] keys of the view
-        def self.says(words, value = nil, &meaning)
-          atom = Phrases.say(words, ASIDE)
+        def self.says(phrase, value = nil, &meaning)
+          atom = Phrases.say(phrase, ASIDE)
           Phrases.means(value ? atom >> Phrases::GAP >> value.as(:value) : atom) { |found| meaning.call(found.is_a?(Hash) ? found[:value] : nil) }
         end
 
         SORTED = Phrases.means(Phrases.one_of(ViewSentence::SORTS, "what it is sorted by").as(:by) >> Phrases::COMMA >> Phrases.one_of(ViewSentence::ORDERS, "an order").as(:descending)) { {"by" => _1[:by], "descending" => _1[:descending]} }
-        TRAITS = Phrases.one_of(ViewSentence::BAND.to_h { |(key, value), words| [{key => value}, words] }, "what the band does")
+        TRAITS = Phrases.one_of(ViewSentence::BAND.to_h { |(key, value), phrase| [{key => value}, phrase] }, "what the band does")
         BAND = Phrases.means(Phrases::WHOLE.as(:limit) >> (Phrases::COMMA >> TRAITS.as(:trait)).repeat.as(:traits)) { |found| {**View::BAND, "limit" => found[:limit], **Array(found[:traits]).grep(Hash).map { _1[:trait] }.reduce({}, :merge)} }
         CALL = Phrases.means(Values::SPAN_DAYS.as(:days) >> Phrases::GAP >> Phrases.say("at") >> Phrases::GAP >> Phrases::TIME.as(:at)) { {"days" => _1[:days], "at" => _1[:at]} }
         COLOUR = Token.new(/#\h{6}/, "a colour as #RRGGBB") { _1 }
 
         ASIDES = [
-          *ViewSentence::FLAGS.map { |flag, words| says(words) { {flag => true} } }, *ViewSentence::BADGES.map { |badge, words| says(words) { {"badge" => badge} } },
+          *ViewSentence::FLAGS.map { |flag, phrase| says(phrase) { {flag => true} } }, *ViewSentence::BADGES.map { |badge, phrase| says(phrase) { {"badge" => badge} } },
           says("It looks in", Phrases.several(Phrases::NAME, Phrases::AND)) { {"accounts" => _1} }, says("It is sorted by", SORTED) { {"sort" => _1} },
           says("It is grouped by", Phrases.one_of(View::GROUPS.to_h { [_1, _1] }, "what it is grouped by")) { {"group_by" => _1} }, says("Its mark is", Phrases::QUOTED) { {"mark" => _1} }, says("Its colour is", COLOUR) { {"colour" => _1} },
           says("It stands under", Phrases::NAME) { {"heading" => _1} }, says("Its digit is", Phrases::WHOLE) { {"key" => _1} }, says("It is a band of", BAND) { {"band" => _1} }, says("It calls on", CALL) { {"review" => [_1]} }

@@ -2,7 +2,7 @@
 
 require_relative "../support/core_helper"
 
-class WordsTest < Minitest::Test
+class EnglishTest < Minitest::Test
   include CoreHelper
 
   def sentence(...) = Core::Sentence.rule(rulebook(rules: [rule("R", ...)]).rules.first)
@@ -55,7 +55,7 @@ class WordsTest < Minitest::Test
 
   def test_why_a_rule_did_not_fire
     readings = why(rule("Loans", when: leaf("subject", "mentions", ["loan"])), rule("Off", enabled: false), subject: "Lunch").readings
-    assert_equal ["did not match: the subject is “Lunch”", "is switched off"], readings.map { _1["words"] }
+    assert_equal ["did not match: the subject is “Lunch”", "is switched off"], readings.map { _1["text"] }
   end
 
   def test_telling_words
