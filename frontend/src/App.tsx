@@ -1,7 +1,7 @@
 import { useEffect } from "react";
 import { Navigate, Route, Routes, useLocation, useNavigate } from "react-router";
 import { useEvents, type Connection } from "./api/events";
-import { useStanding } from "./api/queries";
+import { useStatus } from "./api/queries";
 import { AlertStation } from "./parts/alerts/AlertStation";
 import { Bar } from "./parts/Bar";
 import { DayColumn } from "./parts/DayColumn";
@@ -55,7 +55,7 @@ function Lost({ connection }: { connection: Connection }) {
 
 export function App() {
   const connection = useEvents();
-  const standing = useStanding();
+  const status = useStatus();
   const place = useLocation().pathname.split("/")[1] ?? "";
   const navigate = useNavigate();
   useKey("front", () => navigate("/front"));
@@ -65,28 +65,28 @@ export function App() {
   useViewKeys();
   useKey("alerts", () => navigate("/alerts"));
   useKey("mailIn", () => navigate("/mail-in"));
-  const held = standing.data?.held ?? 0;
-  const next = standing.data?.next_round;
+  const held = status.data?.held ?? 0;
+  const next = status.data?.next_round;
   useEffect(() => {
     const waits = held ? `${held} held${next ? `, next round ${next}` : ""}` : undefined;
     document.title = [TITLES[place], waits, "Up Front"].filter(Boolean).join(" · ");
   }, [place, held, next]);
 
-  if (!standing.data) {
-    return <main className="waiting">{standing.isError ? <Lost connection="lost" /> : <p>Opening …</p>}</main>;
+  if (!status.data) {
+    return <main className="waiting">{status.isError ? <Lost connection="lost" /> : <p>Opening …</p>}</main>;
   }
-  if (!standing.data.ready || place === "welcome") {
+  if (!status.data.ready || place === "welcome") {
     return (
       <>
         <Lost connection={connection} />
-        <WelcomeScreen standing={standing.data} />
+        <WelcomeScreen status={status.data} />
         <NoticeBar />
       </>
     );
   }
   return (
     <DropZone>
-      <Bar standing={standing.data} />
+      <Bar status={status.data} />
       <Lost connection={connection} />
       <div className="frame">
         {place !== "week" && <DayColumn />}

@@ -32,11 +32,11 @@ class ReviewsTest < Minitest::Test
   end
 
   def test_a_call_is_due_until_one_has_gone_through
-    standing = ->(now, gone, since) { Core::ReviewStatus.new(times([%w[tue], "09:00"]), plan, moment(now), gone_through_at: gone && moment(gone), since: since && moment(since)).due&.iso8601 }
-    assert_equal "2027-03-09T09:00:00Z", standing["2027-03-09T09:00:00Z", nil, nil]
-    assert_equal "2027-03-09T09:00:00Z", standing["2027-03-12T09:00:00Z", "2027-03-09T08:59:00Z", "2027-01-01T00:00:00Z"]
-    assert_nil standing["2027-03-12T09:00:00Z", "2027-03-09T09:00:00Z", nil]
-    assert_nil standing["2027-03-12T09:00:00Z", nil, "2027-03-09T10:00:00Z"], "times that were set after it"
+    due = ->(now, gone, since) { Core::ReviewStatus.new(times([%w[tue], "09:00"]), plan, moment(now), gone_through_at: gone && moment(gone), since: since && moment(since)).due&.iso8601 }
+    assert_equal "2027-03-09T09:00:00Z", due["2027-03-09T09:00:00Z", nil, nil]
+    assert_equal "2027-03-09T09:00:00Z", due["2027-03-12T09:00:00Z", "2027-03-09T08:59:00Z", "2027-01-01T00:00:00Z"]
+    assert_nil due["2027-03-12T09:00:00Z", "2027-03-09T09:00:00Z", nil]
+    assert_nil due["2027-03-12T09:00:00Z", nil, "2027-03-09T10:00:00Z"], "times that were set after it"
   end
 
   def test_review_times_that_cannot_be_are_refused_with_their_place

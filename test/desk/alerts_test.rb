@@ -52,10 +52,10 @@ class DeskAlertsTest < Minitest::Test
     assert_equal [[], 1], [call["09:18"], call["09:19"].size]
     assert_equal [1, 2], [taken.fresh.size, alerts[0].calls]
     Desk::AnswerAlert.new(clock).call(alerts[0].id, "again")
-    assert_empty Store::Alert.standing(clock.now)
+    assert_empty Store::Alert.showing(clock.now)
     assert_equal [0, 1], [call["09:23"].size, call["09:24"].size]
     taken
-    assert_equal [id], Store::Alert.standing(clock.now).pluck(:message_id)
+    assert_equal [id], Store::Alert.showing(clock.now).pluck(:message_id)
     Desk::Clear.new(clock).call([id])
     assert_equal [[], []], [call["10:00"], Store::Alert.unanswered.to_a], "clearing the message answers it"
   end

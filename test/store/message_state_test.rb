@@ -47,7 +47,7 @@ class MessageStateTest < Minitest::Test
     rows = ->(groups) { groups.flat_map { |group| group["messages"].map { _1["id"] } }.sort }
     {
       "held" => [own[:held?], Store::State.held(clock.now).pluck(:message_id).sort, in_view("held"), sheets.select { _2["held"] }.keys, rows[held["groups"]], @ids.select { stands[_1].place == :held }],
-      "counted" => [own[:held?].size, held["count"], front["held"], ask(:get, "/day")["held"], ask(:get, "/standing")["held"]],
+      "counted" => [own[:held?].size, held["count"], front["held"], ask(:get, "/day")["held"], ask(:get, "/status")["held"]],
       "on the Front" => [own[:on_front?], Store::State.surfaced(clock.now).pluck(:message_id).sort, in_view("on_front"), rows[front["sections"]], @ids.select { stands[_1].place == :front }],
       "put off" => [own[:put_off?], Store::State.put_off(clock.now).pluck(:message_id).sort, sheets.select { _2["put_off"] }.keys, held["put_off"].map { _1["id"] }.sort],
       "discarded" => [own[:discarded?], Store::State.discarded.pluck(:message_id).sort, in_view("discarded"), sheets.select { _2["discarded"] }.keys],

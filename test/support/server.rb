@@ -22,7 +22,7 @@ class Server
 
   def start
     @pid = @nursery ? @nursery.start(@arguments) : spawn(RbConfig.ruby, File.join(ROOT, "bin", "upfront"), *@arguments, out: File::NULL, err: File::NULL)
-    wait_for { get("/api/standing") }
+    wait_for { get("/api/status") }
     self
   end
 

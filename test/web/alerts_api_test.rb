@@ -41,7 +41,7 @@ class AlertsAPITest < Minitest::Test
 
   def test_settings_are_checked
     ask(:put, "/alerts/settings", {volume: 20, now_most: 2})
-    assert_equal [20, 2, true], ask(:get, "/alerts/standing")["settings"].values_at("volume", "now_most", "sounds")
+    assert_equal [20, 2, true], ask(:get, "/alerts/showing")["settings"].values_at("volume", "now_most", "sounds")
     ask(:put, "/alerts/settings", {volume: 101}, status: 400)
     assert_includes ask(:put, "/alerts/settings", {quiet: [{days: ["mon"], from: "25:00", to: "08:00"}]}, status: 422)["detail"], "25:00"
   end

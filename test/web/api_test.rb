@@ -6,7 +6,7 @@ class APITest < Minitest::Test
   include APIHelper
 
   def test_an_empty_database_asks_whose_mail_it_is
-    refute ask(:get, "/standing")["ready"]
+    refute ask(:get, "/status")["ready"]
     assert_match(/does not know its owner/, ask(:get, "/front", status: 409)["detail"])
     assert_includes ask(:get, "/zones")["zones"], "Europe/Lisbon"
     wrong = ask(:post, "/setup", {name: "Wren", addresses: ["nobody"], organisation: [], time_zone: "Mars/Base"}, status: 422)

@@ -75,10 +75,10 @@ class RulesAPITest < Minitest::Test
   def test_a_move_is_told_before_it_is_made
     ask(:post, "/rules", {body: body(name: "Loans are low", when: {"all" => [leaf("subject", "mentions", ["loan"])]}, then: {"priority" => "low"}), place: 2}, status: 201)
     some_mail
-    told = ask(:post, "/rules/#{id_of("Loans are low")}/foresight", {act: "move", to: 0})
+    told = ask(:post, "/rules/#{id_of("Loans are low")}/preview", {act: "move", to: 0})
     assert_equal [1, "One of last month’s messages would be decided differently.", [%w[priority low top]]], [told["changed"], told["message"], told["messages"][0]["changes"].map { _1.values_at("topic", "now", "was") }]
-    assert_equal 2, ask(:post, "/rules/#{id_of("Loans are low")}/foresight", {act: "delete"})["changed"]
-    assert_equal 1, ask(:post, "/rules/#{id_of("First")}/foresight", {act: "switch"})["changed"]
+    assert_equal 2, ask(:post, "/rules/#{id_of("Loans are low")}/preview", {act: "delete"})["changed"]
+    assert_equal 1, ask(:post, "/rules/#{id_of("First")}/preview", {act: "switch"})["changed"]
     assert_equal "Loans are low", rules.last["name"]
   end
 
@@ -117,13 +117,13 @@ class RulesAPITest < Minitest::Test
   def test_every_need_becomes_a_rule
     answers = {"people" => ["group:Lenders"], "words" => ["loan"], "until" => "2027-04-01"}
     some_mail
-    counts = ask(:get, "/needs")["needs"].to_h do |need|
-      asked = ask(:post, "/needs/#{need["key"]}", {answers: answers.slice(*need["questions"].map { _1["key"] })})
+    counts = ask(:get, "/starting-rules")["needs"].to_h do |need|
+      asked = ask(:post, "/starting-rules/#{need["key"]}", {answers: answers.slice(*need["questions"].map { _1["key"] })})
       ask(:post, "/rules", {body: asked["body"]}, status: 201)
       [need["key"], asked["count"]]
     end
     assert_equal({"let_in" => 3, "copied" => 0, "newsletters" => 0, "project" => 3, "alarm" => 2, "notes" => 0, "report" => 2, "not_named" => 0}, counts)
-    assert_equal [["people"], nil], ask(:post, "/needs/let_in", {answers: {}}).values_at("unanswered", "body")
+    assert_equal [["people"], nil], ask(:post, "/starting-rules/let_in", {answers: {}}).values_at("unanswered", "body")
   end
 
   def test_groups_and_labels
@@ -187,17 +187,17 @@ class RulesAPITest < Minitest::Test
     id = id_of("Lenders")
     assert_equal [shown.id], on_front
     assert_equal "off the Front", ask(:get, "/held")["count"].zero? ? "off the Front" : "held", "held mail was decided anew"
-    preview = ask(:get, "/rules/#{id}/application")
+    preview = ask(:get, "/rules/#{id}/apply")
     assert_equal [2, {"timing" => 1, "labels" => 2, "mark_read" => 2}], [preview["count"], preview["kinds"].to_h { _1.values_at("topic", "count") }]
     before = [Store::State, Store::Claim, Store::Firing].map { |model| model.order(:message_id).map(&:attributes) }
-    done = ask(:post, "/rules/#{id}/application", {topics: %w[timing labels]})
+    done = ask(:post, "/rules/#{id}/apply", {topics: %w[timing labels]})
     assert_equal ["Applied the rule “Lenders” to two messages.", []], [done["message"], on_front]
     assert_equal [["Loans"], ["Loans"]], Store::Claim.where(message_id: [history, shown].map(&:id)).map(&:labels)
     assert Store::State.find(shown.id).unread, "not among the kinds that were chosen"
-    assert_equal({"mark_read" => 2}, ask(:get, "/rules/#{id}/application")["kinds"].to_h { _1.values_at("topic", "count") })
+    assert_equal({"mark_read" => 2}, ask(:get, "/rules/#{id}/apply")["kinds"].to_h { _1.values_at("topic", "count") })
     ask(:post, "/undo/#{done["undo_id"]}")
     assert_equal before, [Store::State, Store::Claim, Store::Firing].map { |model| model.order(:message_id).map(&:attributes) }
-    assert_equal 1, ask(:post, "/rules/#{id}/application", {messages: [history.id]})["total"]
+    assert_equal 1, ask(:post, "/rules/#{id}/apply", {messages: [history.id]})["total"]
     assert_equal ["Loans"], Store::Claim.find(waiting.id).labels
   end
 end

@@ -14,14 +14,15 @@ export type Vocabulary = Schemas["Vocabulary"];
 export type Fact = Vocabulary["facts"][number];
 export type Trial = Schemas["Trial"];
 export type Tried = Schemas["Tried"];
-export type Foresight = Schemas["Foresight"];
-export type Need = Schemas["Need"];
+export type RuleChange = Schemas["RuleChange"];
+export type StartingRule = Schemas["StartingRule"];
 export type Week = Schemas["Week"];
 export type Things = Schemas["Things"];
 export type EffectEntry = Vocabulary["effects"][number];
+export type EffectEditor = Vocabulary["editors"][string];
 export type Starts = Schemas["Starts"];
 export type Clock = Schemas["Clock"];
-export type Standing = Schemas["Standing"];
+export type Status = Schemas["Status"];
 export type Done = Schemas["Done"];
 export type Alert = Schemas["Alert"];
 export type AlertSettings = Schemas["AlertSettings"];
@@ -54,7 +55,7 @@ export const api = createClient<paths>({ baseUrl: "/api" });
 type Answer<T> = { data?: T; error?: unknown; response: Response };
 
 /** The data of an answer, or a Problem thrown. */
-export async function got<T>(answer: Promise<Answer<T>>): Promise<T> {
+export async function unwrap<T>(answer: Promise<Answer<T>>): Promise<T> {
   const { data, error, response } = await answer.catch(() => {
     throw new Problem(0, "The server does not answer. Nothing was changed; try again in a moment.");
   });

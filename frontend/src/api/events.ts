@@ -6,11 +6,11 @@ import { useNotices } from "../parts/notices";
 /** What to ask anew when something happened. */
 const TOUCHES: Record<string, string[]> = {
   review: ["views", "viewNames", "front"],
-  removed: ["find", "views", "message", "front", "held", "day", "standing"],
+  removed: ["find", "views", "message", "front", "held", "day", "status"],
   views: ["views", "viewNames", "vocabulary", "front"],
-  arrived: ["find", "views", "day", "held", "standing"],
-  surfaced: ["find", "views", "front", "day", "held", "standing", "round", "message"],
-  changed: ["find", "views", "standingAlerts", "front", "held", "day", "standing", "message", "round"],
+  arrived: ["find", "views", "day", "held", "status"],
+  surfaced: ["find", "views", "front", "day", "held", "status", "round", "message"],
+  changed: ["find", "views", "showingAlerts", "front", "held", "day", "status", "message", "round"],
   rules: [
     "views",
     "viewNames",
@@ -27,17 +27,17 @@ const TOUCHES: Record<string, string[]> = {
     "letThrough",
     "history",
     "held",
-    "standing",
+    "status",
     "day",
   ],
-  heads_down: ["standing", "held", "day", "headsDown"],
-  heads_down_over: ["standing", "held", "day", "front", "headsDown"],
-  alert: ["standingAlerts", "front", "journal", "loudness"],
-  alert_answered: ["standingAlerts", "front", "journal", "loudness"],
-  alert_taken: ["standingAlerts", "journal"],
-  alert_settings: ["standingAlerts", "front"],
+  heads_down: ["status", "held", "day", "headsDown"],
+  heads_down_over: ["status", "held", "day", "front", "headsDown"],
+  alert: ["showingAlerts", "front", "journal", "loudness"],
+  alert_answered: ["showingAlerts", "front", "journal", "loudness"],
+  alert_taken: ["showingAlerts", "journal"],
+  alert_settings: ["showingAlerts", "front"],
   clock: ["clock", "day", "front", "held"],
-  sources: ["sources", "standing", "front", "held", "day"],
+  sources: ["sources", "status", "front", "held", "day"],
 };
 const KINDS = [...Object.keys(TOUCHES), "set_up", "reload", "progress"];
 const LOST_AFTER_MS = 25_000; // the server beats every ten seconds
@@ -151,8 +151,8 @@ export function useEvents(): Connection {
         else refresh(queries, told);
         hearers.forEach((hear) => hear(told.kind));
         // a round that came, a heads-down that is over, a view that calls for being gone through
-        const { words, path } = (told.data as { words?: string; path?: string } | undefined) ?? {};
-        if (words) latest.current(words, path ? { words: "Go through it", act: () => void go.current(path) } : undefined);
+        const { message, path } = (told.data as { message?: string; path?: string } | undefined) ?? {};
+        if (message) latest.current(message, path ? { label: "Go through it", act: () => void go.current(path) } : undefined);
       }),
     [queries],
   );

@@ -1,50 +1,51 @@
 import { keepPreviousData, useMutation, useQueries, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useNotices, type Offer } from "../parts/notices";
-import { api, got, type Act, type AlertSettings, type InkThing, type RuleBody, type ViewBody, type Week } from "./client";
+import { api, unwrap, type Act, type AlertSettings, type InkThing, type RuleBody, type ViewBody, type Week } from "./client";
 
 /** How often what depends on the time of day is asked anew, for the pace of the clock. */
 export const pace = (rate: number | undefined): number | false => (!rate ? false : rate > 1 ? 1_000 : 15_000);
 
-export const useStanding = () =>
-  useQuery({ queryKey: ["standing"], queryFn: () => got(api.GET("/standing")), refetchInterval: 20_000 });
+export const useStatus = () =>
+  useQuery({ queryKey: ["status"], queryFn: () => unwrap(api.GET("/status")), refetchInterval: 20_000 });
 export const useClock = () =>
   useQuery({
     queryKey: ["clock"],
-    queryFn: () => got(api.GET("/clock")),
+    queryFn: () => unwrap(api.GET("/clock")),
     refetchInterval: (query) => pace(query.state.data?.rate),
   });
-export const useFront = () => useQuery({ queryKey: ["front"], queryFn: () => got(api.GET("/front")), refetchInterval: 60_000 });
-export const useHeld = () => useQuery({ queryKey: ["held"], queryFn: () => got(api.GET("/held")), refetchInterval: 30_000 });
+export const useFront = () =>
+  useQuery({ queryKey: ["front"], queryFn: () => unwrap(api.GET("/front")), refetchInterval: 60_000 });
+export const useHeld = () => useQuery({ queryKey: ["held"], queryFn: () => unwrap(api.GET("/held")), refetchInterval: 30_000 });
 
 export function useDay() {
   const rate = useClock().data?.rate;
-  return useQuery({ queryKey: ["day"], queryFn: () => got(api.GET("/day")), refetchInterval: pace(rate) });
+  return useQuery({ queryKey: ["day"], queryFn: () => unwrap(api.GET("/day")), refetchInterval: pace(rate) });
 }
 
 export const useSheet = (id: number | undefined) =>
   useQuery({
     queryKey: ["message", id],
-    queryFn: () => got(api.GET("/messages/{id}", { params: { path: { id: id! } } })),
+    queryFn: () => unwrap(api.GET("/messages/{id}", { params: { path: { id: id! } } })),
     enabled: id !== undefined,
   });
 export const useRemoteContent = (id: number, enabled: boolean) =>
   useQuery({
     queryKey: ["remote", id],
-    queryFn: () => got(api.GET("/messages/{id}/remote", { params: { path: { id } } })),
+    queryFn: () => unwrap(api.GET("/messages/{id}/remote", { params: { path: { id } } })),
     enabled,
   });
 export const useStarts = (id: number) =>
-  useQuery({ queryKey: ["starts", id], queryFn: () => got(api.GET("/messages/{id}/starts", { params: { path: { id } } })) });
+  useQuery({ queryKey: ["starts", id], queryFn: () => unwrap(api.GET("/messages/{id}/starts", { params: { path: { id } } })) });
 export const useRound = (at: string | undefined) =>
   useQuery({
     queryKey: ["round", at],
-    queryFn: () => got(api.GET("/rounds", { params: { query: { at: at! } } })),
+    queryFn: () => unwrap(api.GET("/rounds", { params: { query: { at: at! } } })),
     enabled: !!at,
   });
-export const useRules = () => useQuery({ queryKey: ["rules"], queryFn: () => got(api.GET("/rules")) });
-export const useVocabulary = () => useQuery({ queryKey: ["vocabulary"], queryFn: () => got(api.GET("/vocabulary")) });
-export const useSources = () => useQuery({ queryKey: ["sources"], queryFn: () => got(api.GET("/sources")) });
-export const useZones = () => useQuery({ queryKey: ["zones"], queryFn: () => got(api.GET("/zones")), staleTime: Infinity });
+export const useRules = () => useQuery({ queryKey: ["rules"], queryFn: () => unwrap(api.GET("/rules")) });
+export const useVocabulary = () => useQuery({ queryKey: ["vocabulary"], queryFn: () => unwrap(api.GET("/vocabulary")) });
+export const useSources = () => useQuery({ queryKey: ["sources"], queryFn: () => unwrap(api.GET("/sources")) });
+export const useZones = () => useQuery({ queryKey: ["zones"], queryFn: () => unwrap(api.GET("/zones")), staleTime: Infinity });
 
 export type Draft = { body: RuleBody; id?: number; place?: number; days: 7 | 30 | 90; message?: number; without?: boolean };
 
@@ -52,7 +53,7 @@ export type Draft = { body: RuleBody; id?: number; place?: number; days: 7 | 30 
 export const useTrial = (draft: Draft | undefined) =>
   useQuery({
     queryKey: ["trial", draft],
-    queryFn: ({ signal }) => got(api.POST("/trials", { body: draft!, signal })),
+    queryFn: ({ signal }) => unwrap(api.POST("/trials", { body: draft!, signal })),
     enabled: draft !== undefined,
     placeholderData: keepPreviousData,
     gcTime: 10_000, // a draft a key: none is asked for again
@@ -61,26 +62,26 @@ export const useTrial = (draft: Draft | undefined) =>
 export const useCompletions = (fact: string, typed: string, enabled: boolean) =>
   useQuery({
     queryKey: ["completions", fact, typed],
-    queryFn: () => got(api.GET("/completions", { params: { query: { fact, typed } } })),
+    queryFn: () => unwrap(api.GET("/completions", { params: { query: { fact, typed } } })),
     enabled,
     placeholderData: keepPreviousData,
     staleTime: 30_000,
   });
 export type Step = { act: "move" | "switch" | "delete"; to?: number };
 export const foresee = (id: number, step: Step) =>
-  got(api.POST("/rules/{id}/foresight", { params: { path: { id } }, body: step }));
-export const hear = (of: "rule" | "view") => (text: string) => got(api.POST("/hearing", { body: { text, of } }));
+  unwrap(api.POST("/rules/{id}/preview", { params: { path: { id } }, body: step }));
+export const hear = (of: "rule" | "view") => (text: string) => unwrap(api.POST("/hearing", { body: { text, of } }));
 export type Heard = Awaited<ReturnType<ReturnType<typeof hear>>>;
 export const useRuleHistory = (id: number) =>
   useQuery({
     queryKey: ["rules", id, "history"],
-    queryFn: () => got(api.GET("/rules/{id}/history", { params: { path: { id } } })),
+    queryFn: () => unwrap(api.GET("/rules/{id}/history", { params: { path: { id } } })),
   });
-export const useHistory = () => useQuery({ queryKey: ["history"], queryFn: () => got(api.GET("/history")) });
+export const useHistory = () => useQuery({ queryKey: ["history"], queryFn: () => unwrap(api.GET("/history")) });
 export const useApplication = (id: number, days: number | undefined) =>
   useQuery({
     queryKey: ["application", id, days],
-    queryFn: () => got(api.GET("/rules/{id}/application", { params: { path: { id }, query: { days } } })),
+    queryFn: () => unwrap(api.GET("/rules/{id}/apply", { params: { path: { id }, query: { days } } })),
     placeholderData: keepPreviousData,
   });
 export const useProgress = () =>
@@ -89,39 +90,40 @@ export const useProgress = () =>
     queryFn: () => null,
     staleTime: Infinity,
   });
-export const useNeeds = () => useQuery({ queryKey: ["needs"], queryFn: () => got(api.GET("/needs")), staleTime: Infinity });
+export const useStartingRules = () =>
+  useQuery({ queryKey: ["needs"], queryFn: () => unwrap(api.GET("/starting-rules")), staleTime: Infinity });
 export const useNeedAnswered = (key: string, answers: Record<string, unknown>) =>
   useQuery({
     queryKey: ["need", key, answers],
-    queryFn: () => got(api.POST("/needs/{key}", { params: { path: { key } }, body: { answers: answers as never } })),
+    queryFn: () => unwrap(api.POST("/starting-rules/{key}", { params: { path: { key } }, body: { answers: answers as never } })),
     placeholderData: keepPreviousData,
   });
-export const useThings = () => useQuery({ queryKey: ["things"], queryFn: () => got(api.GET("/things")) });
+export const useThings = () => useQuery({ queryKey: ["things"], queryFn: () => unwrap(api.GET("/things")) });
 export type RulebookFile = { text: string; way: "add" | "replace"; choices: Record<string, "mine" | "theirs" | "both"> };
 export const useRulebookPreview = (file: RulebookFile | undefined) =>
   useQuery({
     queryKey: ["rulebook", file],
-    queryFn: () => got(api.POST("/rulebook/preview", { body: file! })),
+    queryFn: () => unwrap(api.POST("/rulebook/preview", { body: file! })),
     enabled: file !== undefined,
     placeholderData: keepPreviousData,
     retry: false,
   });
-export const useHeadsDown = () => useQuery({ queryKey: ["headsDown"], queryFn: () => got(api.GET("/heads-down")), gcTime: 0 });
-export const useLetThrough = () => useQuery({ queryKey: ["letThrough"], queryFn: () => got(api.GET("/let-through")) });
-export const useCalendarAddress = () => useQuery({ queryKey: ["calendar"], queryFn: () => got(api.GET("/calendar")) });
-export const useBackTimes = () => useQuery({ queryKey: ["backTimes"], queryFn: () => got(api.GET("/back-times")), gcTime: 0 });
-export const useWeek = () => useQuery({ queryKey: ["week"], queryFn: () => got(api.GET("/week")) });
+export const useHeadsDown = () => useQuery({ queryKey: ["headsDown"], queryFn: () => unwrap(api.GET("/heads-down")), gcTime: 0 });
+export const useLetThrough = () => useQuery({ queryKey: ["letThrough"], queryFn: () => unwrap(api.GET("/let-through")) });
+export const useCalendarAddress = () => useQuery({ queryKey: ["calendar"], queryFn: () => unwrap(api.GET("/calendar")) });
+export const useBackTimes = () => useQuery({ queryKey: ["backTimes"], queryFn: () => unwrap(api.GET("/back-times")), gcTime: 0 });
+export const useWeek = () => useQuery({ queryKey: ["week"], queryFn: () => unwrap(api.GET("/week")) });
 export type Renamed = { kind: "windows" | "rounds"; was: string; name: string };
 export const useWeekTrial = (given: { plan: Week["plan"]; renamed: Renamed[] } | undefined) =>
   useQuery({
     queryKey: ["week", "trial", given],
-    queryFn: ({ signal }) => got(api.POST("/week/trial", { body: given!, signal })),
+    queryFn: ({ signal }) => unwrap(api.POST("/week/trial", { body: given!, signal })),
     enabled: given !== undefined,
     placeholderData: keepPreviousData,
     gcTime: 10_000,
   });
 export const readCalendar = (file: File) =>
-  got(
+  unwrap(
     api.POST("/calendars", {
       body: file as never,
       bodySerializer: (body) => body as never,
@@ -129,7 +131,7 @@ export const readCalendar = (file: File) =>
     }),
   );
 export const readCards = (file: File) =>
-  got(
+  unwrap(
     api.POST("/contact-cards", {
       body: file as never,
       bodySerializer: (body) => body as never,
@@ -137,24 +139,24 @@ export const readCards = (file: File) =>
     }),
   );
 
-export const takeAlerts = () => got(api.POST("/alerts/take"));
-export const alertsSeen = (alerts: number[]) => got(api.POST("/alerts/seen", { body: { alerts } }));
-export const alertsOpened = (messages: number[]) => got(api.POST("/alerts/opened", { body: { messages } }));
-export const useStandingAlerts = () =>
-  useQuery({ queryKey: ["standingAlerts"], queryFn: () => got(api.GET("/alerts/standing")), refetchInterval: 30_000 });
+export const takeAlerts = () => unwrap(api.POST("/alerts/take"));
+export const alertsSeen = (alerts: number[]) => unwrap(api.POST("/alerts/seen", { body: { alerts } }));
+export const alertsOpened = (messages: number[]) => unwrap(api.POST("/alerts/opened", { body: { messages } }));
+export const useShowingAlerts = () =>
+  useQuery({ queryKey: ["showingAlerts"], queryFn: () => unwrap(api.GET("/alerts/showing")), refetchInterval: 30_000 });
 export const useJournal = (before: number | undefined) =>
   useQuery({
     queryKey: ["journal", before],
-    queryFn: () => got(api.GET("/alerts", { params: { query: { before } } })),
+    queryFn: () => unwrap(api.GET("/alerts", { params: { query: { before } } })),
     placeholderData: keepPreviousData,
   });
-export const useLoudness = () => useQuery({ queryKey: ["loudness"], queryFn: () => got(api.GET("/alerts/loudness")) });
-export const useSounds = () => useQuery({ queryKey: ["sounds"], queryFn: () => got(api.GET("/sounds")) });
-export const useInks = () => useQuery({ queryKey: ["inks"], queryFn: () => got(api.GET("/inks")) });
+export const useLoudness = () => useQuery({ queryKey: ["loudness"], queryFn: () => unwrap(api.GET("/alerts/loudness")) });
+export const useSounds = () => useQuery({ queryKey: ["sounds"], queryFn: () => unwrap(api.GET("/sounds")) });
+export const useInks = () => useQuery({ queryKey: ["inks"], queryFn: () => unwrap(api.GET("/inks")) });
 export const useInkTrial = (thing: InkThing) =>
   useQuery({
     queryKey: ["inkTrial", thing],
-    queryFn: ({ signal }) => got(api.POST("/inks/trial", { body: thing, signal })),
+    queryFn: ({ signal }) => unwrap(api.POST("/inks/trial", { body: thing, signal })),
     placeholderData: keepPreviousData,
     gcTime: 10_000,
     retry: false,
@@ -162,7 +164,7 @@ export const useInkTrial = (thing: InkThing) =>
 export const useWearing = (name: string | undefined) =>
   useQuery({
     queryKey: ["inks", "wearing", name],
-    queryFn: () => got(api.GET("/inks/wearing", { params: { query: { name: name! } } })),
+    queryFn: () => unwrap(api.GET("/inks/wearing", { params: { query: { name: name! } } })),
     enabled: name !== undefined,
   });
 
@@ -170,7 +172,7 @@ export type Narrowed = { sender?: string; label?: string; month?: string; accoun
 export const useFind = (text: string, narrowed: Narrowed, offset: number) =>
   useQuery({
     queryKey: ["find", text, narrowed, offset],
-    queryFn: ({ signal }) => got(api.GET("/find", { params: { query: { text, ...narrowed, offset } }, signal })),
+    queryFn: ({ signal }) => unwrap(api.GET("/find", { params: { query: { text, ...narrowed, offset } }, signal })),
     placeholderData: keepPreviousData,
     gcTime: 30_000,
     enabled: text.trim() !== "",
@@ -180,7 +182,7 @@ export const useFind = (text: string, narrowed: Narrowed, offset: number) =>
 export const useFindFacets = (text: string, narrowed: Narrowed) =>
   useQuery({
     queryKey: ["find", "facets", text, narrowed],
-    queryFn: ({ signal }) => got(api.GET("/find/facets", { params: { query: { text, ...narrowed } }, signal })),
+    queryFn: ({ signal }) => unwrap(api.GET("/find/facets", { params: { query: { text, ...narrowed } }, signal })),
     placeholderData: keepPreviousData,
     gcTime: 30_000,
     enabled: text.trim() !== "",
@@ -189,26 +191,26 @@ export const useFindFacets = (text: string, narrowed: Narrowed) =>
 export const useFindHints = (text: string) =>
   useQuery({
     queryKey: ["findHints", text],
-    queryFn: ({ signal }) => got(api.GET("/find/hints", { params: { query: { text } }, signal })),
+    queryFn: ({ signal }) => unwrap(api.GET("/find/hints", { params: { query: { text } }, signal })),
     placeholderData: keepPreviousData,
     gcTime: 30_000,
     enabled: text.trim() !== "",
   });
 
 export const VIEW_PAGE = 100; // messages that the server gives at once
-export const useViews = () => useQuery({ queryKey: ["views"], queryFn: () => got(api.GET("/views")) });
+export const useViews = () => useQuery({ queryKey: ["views"], queryFn: () => unwrap(api.GET("/views")) });
 /** The views without their counts, for what needs only to know them. */
 export const useViewNames = () =>
   useQuery({
     queryKey: ["viewNames"],
-    queryFn: () => got(api.GET("/views", { params: { query: { badges: false } } })),
+    queryFn: () => unwrap(api.GET("/views", { params: { query: { badges: false } } })),
   });
 export const useViewVocabulary = () =>
-  useQuery({ queryKey: ["vocabulary", "views"], queryFn: () => got(api.GET("/views/vocabulary")) });
+  useQuery({ queryKey: ["vocabulary", "views"], queryFn: () => unwrap(api.GET("/views/vocabulary")) });
 export const useView = (id: number | undefined) =>
   useQuery({
     queryKey: ["views", id],
-    queryFn: () => got(api.GET("/views/{id}", { params: { path: { id: id! } } })),
+    queryFn: () => unwrap(api.GET("/views/{id}", { params: { path: { id: id! } } })),
     enabled: id !== undefined,
   });
 /** Pages of a view's messages, those that are looked at; each is asked anew when something changes. */
@@ -217,7 +219,7 @@ export const useViewPages = (id: number, group: string | undefined, pages: numbe
     queries: pages.map((page) => ({
       queryKey: ["views", id, "messages", group, page],
       queryFn: () =>
-        got(api.GET("/views/{id}/messages", { params: { path: { id }, query: { offset: page * VIEW_PAGE, group } } })),
+        unwrap(api.GET("/views/{id}/messages", { params: { path: { id }, query: { offset: page * VIEW_PAGE, group } } })),
       placeholderData: keepPreviousData,
       gcTime: 30_000,
     })),
@@ -225,13 +227,13 @@ export const useViewPages = (id: number, group: string | undefined, pages: numbe
 export const useWhyInView = (id: number | undefined, message: number | undefined) =>
   useQuery({
     queryKey: ["views", id, "why", message],
-    queryFn: () => got(api.GET("/views/{id}/why", { params: { path: { id: id! }, query: { message: message! } } })),
+    queryFn: () => unwrap(api.GET("/views/{id}/why", { params: { path: { id: id! }, query: { message: message! } } })),
     enabled: id !== undefined && message !== undefined,
   });
 export const useViewTrial = (body: ViewBody, id: number | undefined) =>
   useQuery({
     queryKey: ["viewTrial", body, id],
-    queryFn: ({ signal }) => got(api.POST("/views/trial", { body: { body, id }, signal })),
+    queryFn: ({ signal }) => unwrap(api.POST("/views/trial", { body: { body, id }, signal })),
     placeholderData: keepPreviousData,
     gcTime: 10_000,
     retry: false,
@@ -241,7 +243,7 @@ export const useViewTrial = (body: ViewBody, id: number | undefined) =>
  * A mutation whose outcome is told in a notice, with undo where there is one.
  * @param inline where it is used shows what went wrong itself
  */
-function useTold<Given, Result extends { words: string; undo_id?: number | null }>(
+function useActMutation<Given, Result extends { message: string; undo_id?: number | null }>(
   act: (given: Given) => Promise<Result>,
   {
     quiet = false,
@@ -254,7 +256,7 @@ function useTold<Given, Result extends { words: string; undo_id?: number | null 
   return useMutation({
     mutationFn: act,
     onSuccess: (done, given) => {
-      if (!quiet) tell(done.words, done.undo_id ?? undefined, done.undo_id ? offer?.(given) : undefined);
+      if (!quiet) tell(done.message, done.undo_id ?? undefined, done.undo_id ? offer?.(given) : undefined);
       return queries.invalidateQueries();
     },
     onError: (problem) => {
@@ -275,40 +277,45 @@ export type Tidying = Reach & {
 export const useTidyPreview = (source: TidySource, reach: Reach) =>
   useQuery({
     queryKey: ["views", "tidy", source, reach],
-    queryFn: () => got(api.POST("/tidy", { body: { ...source, ...reach, preview: true } })),
+    queryFn: () => unwrap(api.POST("/tidy", { body: { ...source, ...reach, preview: true } })),
     placeholderData: keepPreviousData,
   });
 export const useTidy = () =>
-  useTold(
+  useActMutation(
     async (body: TidySource & Tidying) => {
-      const { words = "", ...rest } = await got(api.POST("/tidy", { body }));
-      return { ...rest, words };
+      const { message = "", ...rest } = await unwrap(api.POST("/tidy", { body }));
+      return { ...rest, message };
     },
     { inline: true },
   );
-export const useDiscarded = () => useQuery({ queryKey: ["views", "discarded"], queryFn: () => got(api.GET("/discarded")) });
-export const useKeepDiscarded = () => useTold((keep_days: number | null) => got(api.PUT("/discarded", { body: { keep_days } })));
-export const useEmptyDiscarded = () => useTold(() => got(api.DELETE("/discarded")));
+export const useDiscarded = () => useQuery({ queryKey: ["views", "discarded"], queryFn: () => unwrap(api.GET("/discarded")) });
+export const useKeepHistory = () => useActMutation((keep_days: number) => unwrap(api.PUT("/history", { body: { keep_days } })));
+export const useKeepDiscarded = () =>
+  useActMutation((keep_days: number | null) => unwrap(api.PUT("/discarded", { body: { keep_days } })));
+export const useEmptyDiscarded = () => useActMutation(() => unwrap(api.DELETE("/discarded")));
 export const useGoneThrough = () =>
-  useTold((id: number) => got(api.POST("/views/{id}/gone-through", { params: { path: { id } } })));
+  useActMutation((id: number) => unwrap(api.POST("/views/{id}/gone-through", { params: { path: { id } } })));
 export const useMindThread = () =>
-  useTold(({ id, word }: { id: number; word: "followed" | "muted" | "neither" }) =>
-    got(api.PUT("/messages/{id}/thread", { params: { path: { id } }, body: { word } })),
+  useActMutation(({ id, word }: { id: number; word: "followed" | "muted" | "neither" }) =>
+    unwrap(api.PUT("/messages/{id}/thread", { params: { path: { id } }, body: { word } })),
   );
-export const useMakeView = () => useTold((body: ViewBody) => got(api.POST("/views", { body: { body } })), { inline: true });
+export const useMakeView = () =>
+  useActMutation((body: ViewBody) => unwrap(api.POST("/views", { body: { body } })), { inline: true });
 export const useChangeView = ({ quiet = false } = {}) =>
-  useTold(
+  useActMutation(
     ({ id, version, body }: { id: number; version: number; body: ViewBody }) =>
-      got(api.PUT("/views/{id}", { params: { path: { id } }, body: { body, version } })),
+      unwrap(api.PUT("/views/{id}", { params: { path: { id } }, body: { body, version } })),
     { inline: !quiet, quiet },
   );
-export const useDeleteView = () => useTold((id: number) => got(api.DELETE("/views/{id}", { params: { path: { id } } })));
+export const useDeleteView = () =>
+  useActMutation((id: number) => unwrap(api.DELETE("/views/{id}", { params: { path: { id } } })));
 export const useMoveView = () =>
-  useTold(({ id, to }: { id: number; to: number }) =>
-    got(api.POST("/views/{id}/place", { params: { path: { id } }, body: { to } })),
+  useActMutation(({ id, to }: { id: number; to: number }) =>
+    unwrap(api.POST("/views/{id}/place", { params: { path: { id } }, body: { to } })),
   );
 
-export const useAlways = () => useTold((id: number) => got(api.POST("/messages/{id}/always", { params: { path: { id } } })));
+export const useAlways = () =>
+  useActMutation((id: number) => unwrap(api.POST("/messages/{id}/always", { params: { path: { id } } })));
 
 /** Acts on messages; a priority given by hand to one of them may become a rule, if asked. */
 export function useAct() {
@@ -316,29 +323,35 @@ export function useAct() {
   const byHand = ({ act, messages }: { act: Act; messages: number[] }) => {
     const [id, ...others] = messages;
     if (id === undefined || others.length > 0 || (act !== "raise" && act !== "lower")) return undefined;
-    return { words: "Always for this sender", act: () => always.mutate(id) };
+    return { label: "Always for this sender", act: () => always.mutate(id) };
   };
-  return useTold((given: { act: Act; messages: number[]; sender?: boolean }) => got(api.POST("/acts", { body: given })), {
-    offer: byHand,
-  });
+  return useActMutation(
+    (given: { act: Act; messages: number[]; sender?: boolean }) => unwrap(api.POST("/acts", { body: given })),
+    {
+      offer: byHand,
+    },
+  );
 }
 export const useLabelling = () =>
-  useTold((given: { messages: number[]; add?: string[]; remove?: string[] }) => got(api.POST("/labels", { body: given })));
+  useActMutation((given: { messages: number[]; add?: string[]; remove?: string[] }) =>
+    unwrap(api.POST("/labels", { body: given })),
+  );
 export const useKeepUntil = () =>
-  useTold((given: { messages: number[]; until: string }) => got(api.POST("/keeps", { body: given })));
+  useActMutation((given: { messages: number[]; until: string }) => unwrap(api.POST("/keeps", { body: given })));
 export const useAnswerAlert = () =>
-  useTold(
+  useActMutation(
     ({ id, answer }: { id: number; answer: "open" | "again" | "done" }) =>
-      got(api.POST("/alerts/{id}/answer", { params: { path: { id } }, body: { answer } })),
+      unwrap(api.POST("/alerts/{id}/answer", { params: { path: { id } }, body: { answer } })),
     { quiet: true },
   );
-export const useQuieten = () => useTold((id: number) => got(api.POST("/rules/{id}/quieter", { params: { path: { id } } })));
+export const useQuieten = () =>
+  useActMutation((id: number) => unwrap(api.POST("/rules/{id}/quieter", { params: { path: { id } } })));
 export const useSaveAlertSettings = () =>
-  useTold((settings: AlertSettings) => got(api.PUT("/alerts/settings", { body: settings })), { quiet: true });
+  useActMutation((settings: AlertSettings) => unwrap(api.PUT("/alerts/settings", { body: settings })), { quiet: true });
 export const useKeepSound = () =>
-  useTold(
+  useActMutation(
     ({ file, name }: { file: File; name: string }) =>
-      got(
+      unwrap(
         api.POST("/sounds", {
           params: { query: { name } },
           body: file as never,
@@ -348,74 +361,91 @@ export const useKeepSound = () =>
       ),
     { inline: true },
   );
-export const useDeleteSound = () => useTold((id: number) => got(api.DELETE("/sounds/{id}", { params: { path: { id } } })));
+export const useDeleteSound = () =>
+  useActMutation((id: number) => unwrap(api.DELETE("/sounds/{id}", { params: { path: { id } } })));
 export const useMarkRead = () =>
-  useTold((id: number) => got(api.POST("/acts", { body: { act: "read", messages: [id] } })), { quiet: true });
-export const useUndo = () => useTold((id: number) => got(api.POST("/undo/{id}", { params: { path: { id } } })));
+  useActMutation((id: number) => unwrap(api.POST("/acts", { body: { act: "read", messages: [id] } })), { quiet: true });
+export const useUndo = () => useActMutation((id: number) => unwrap(api.POST("/undo/{id}", { params: { path: { id } } })));
 export const useMakeRule = () =>
-  useTold(({ body, place }: { body: RuleBody; place?: number }) => got(api.POST("/rules", { body: { body, place } })), {
+  useActMutation(({ body, place }: { body: RuleBody; place?: number }) => unwrap(api.POST("/rules", { body: { body, place } })), {
     inline: true,
   });
-export const useCopyRule = () => useTold((id: number) => got(api.POST("/rules/{id}/copy", { params: { path: { id } } })));
+export const useCopyRule = () =>
+  useActMutation((id: number) => unwrap(api.POST("/rules/{id}/copy", { params: { path: { id } } })));
 export const useApply = () =>
-  useTold(
+  useActMutation(
     ({ id, ...body }: { id: number; days?: number; topics?: string[]; messages?: number[] }) =>
-      got(api.POST("/rules/{id}/application", { params: { path: { id } }, body })),
+      unwrap(api.POST("/rules/{id}/apply", { params: { path: { id } }, body })),
     { inline: true },
   );
 export type Kind = "groups" | "labels" | "inks";
 export const useSaveThing = () =>
-  useTold(
+  useActMutation(
     ({ kind, was, thing }: { kind: Kind; was?: string; thing: { name: string } & Record<string, unknown> }) =>
-      got(api.PUT("/things/{kind}", { params: { path: { kind } }, body: { was, thing } as never })),
+      unwrap(api.PUT("/things/{kind}", { params: { path: { kind } }, body: { was, thing } as never })),
     { inline: true },
   );
 export const useDeleteThing = () =>
-  useTold(({ kind, name }: { kind: Kind; name: string }) =>
-    got(api.DELETE("/things/{kind}", { params: { path: { kind }, query: { name } } })),
+  useActMutation(({ kind, name }: { kind: Kind; name: string }) =>
+    unwrap(api.DELETE("/things/{kind}", { params: { path: { kind }, query: { name } } })),
   );
 export const usePutOff = () =>
-  useTold((given: { messages: number[]; until: string; reason?: string; when_answered?: boolean; conversation?: boolean }) =>
-    got(api.POST("/put-off", { body: given })),
+  useActMutation(
+    (given: { messages: number[]; until: string; reason?: string; when_answered?: boolean; conversation?: boolean }) =>
+      unwrap(api.POST("/put-off", { body: given })),
   );
 export const useMoveToMoment = () =>
-  useTold((given: { messages: number[]; until: string }) => got(api.POST("/moves", { body: given })));
+  useActMutation((given: { messages: number[]; until: string }) => unwrap(api.POST("/moves", { body: given })));
 export const useKeepBackTimes = () =>
-  useTold((times: { name: string; at: string; days?: number; weekday?: string }[]) =>
-    got(api.PUT("/back-times", { body: { times } })),
+  useActMutation((times: { name: string; at: string; days?: number; weekday?: string }[]) =>
+    unwrap(api.PUT("/back-times", { body: { times } })),
   );
 export const useGoHeadsDown = () =>
-  useTold((given: { until: string; reason?: string }) => got(api.POST("/heads-down", { body: given })), { inline: true });
-export const useEndHeadsDown = () => useTold(() => got(api.DELETE("/heads-down")));
-export const useFollowCalendar = () =>
-  useTold((path: string | null) => got(api.PUT("/followed-calendar", { body: { path } })), { inline: true });
-export const useSaveZone = () =>
-  useTold((given: { time_zone: string; trips: Week["trips"] }) => got(api.PUT("/zone", { body: given })), { inline: true });
-export const useSaveLetThrough = () =>
-  useTold((given: { people: string[]; words: string[] }) => got(api.PUT("/let-through", { body: given })), { inline: true });
-export const useNewCalendarAddress = () => useTold(() => got(api.POST("/calendar")));
-export const useSaveWeek = () =>
-  useTold((given: { plan: Week["plan"]; revision: number; renamed: Renamed[] }) => got(api.PUT("/week", { body: given })), {
+  useActMutation((given: { until: string; reason?: string }) => unwrap(api.POST("/heads-down", { body: given })), {
     inline: true,
   });
-export const useBringIn = () => useTold((file: RulebookFile) => got(api.POST("/rulebook", { body: file })), { inline: true });
+export const useEndHeadsDown = () => useActMutation(() => unwrap(api.DELETE("/heads-down")));
+export const useFollowCalendar = () =>
+  useActMutation((path: string | null) => unwrap(api.PUT("/followed-calendar", { body: { path } })), { inline: true });
+export const useSaveZone = () =>
+  useActMutation((given: { time_zone: string; trips: Week["trips"] }) => unwrap(api.PUT("/zone", { body: given })), {
+    inline: true,
+  });
+export const useSaveLetThrough = () =>
+  useActMutation((given: { people: string[]; words: string[] }) => unwrap(api.PUT("/let-through", { body: given })), {
+    inline: true,
+  });
+export const useNewCalendarAddress = () => useActMutation(() => unwrap(api.POST("/calendar")));
+export const useSaveWeek = () =>
+  useActMutation(
+    (given: { plan: Week["plan"]; revision: number; renamed: Renamed[] }) => unwrap(api.PUT("/week", { body: given })),
+    {
+      inline: true,
+    },
+  );
+export const useBringIn = () =>
+  useActMutation((file: RulebookFile) => unwrap(api.POST("/rulebook", { body: file })), { inline: true });
 export const useChangeRule = (told: { inline?: boolean } = {}) =>
-  useTold(
+  useActMutation(
     ({ id, version, body }: { id: number; version: number; body: RuleBody }) =>
-      got(api.PUT("/rules/{id}", { params: { path: { id } }, body: { body, version } })),
+      unwrap(api.PUT("/rules/{id}", { params: { path: { id } }, body: { body, version } })),
     told,
   );
-export const useDeleteRule = () => useTold((id: number) => got(api.DELETE("/rules/{id}", { params: { path: { id } } })));
+export const useDeleteRule = () =>
+  useActMutation((id: number) => unwrap(api.DELETE("/rules/{id}", { params: { path: { id } } })));
 export const useMoveRule = () =>
-  useTold(({ id, to }: { id: number; to: number }) =>
-    got(api.POST("/rules/{id}/place", { params: { path: { id } }, body: { to } })),
+  useActMutation(({ id, to }: { id: number; to: number }) =>
+    unwrap(api.POST("/rules/{id}/place", { params: { path: { id } }, body: { to } })),
   );
 export const useAddSource = () =>
-  useTold((given: { path: string; account_id?: number }) => got(api.POST("/sources", { body: given })), { inline: true });
-export const useRemoveSource = () => useTold((id: number) => got(api.DELETE("/sources/{id}", { params: { path: { id } } })));
+  useActMutation((given: { path: string; account_id?: number }) => unwrap(api.POST("/sources", { body: given })), {
+    inline: true,
+  });
+export const useRemoveSource = () =>
+  useActMutation((id: number) => unwrap(api.DELETE("/sources/{id}", { params: { path: { id } } })));
 export const useImport = () =>
-  useTold(({ file, asNew }: { file: File; asNew: boolean }) =>
-    got(
+  useActMutation(({ file, asNew }: { file: File; asNew: boolean }) =>
+    unwrap(
       api.POST("/imports", {
         params: { query: { name: file.name.slice(0, 255), as_new: asNew } },
         body: file as never,
@@ -426,13 +456,13 @@ export const useImport = () =>
   );
 
 export type SetUpGiven = { name: string; addresses: string[]; organisation: string[]; time_zone: string; batch: boolean };
-export const useSetUp = () => useTold((given: SetUpGiven) => got(api.POST("/setup", { body: given })), { quiet: true });
+export const useSetUp = () => useActMutation((given: SetUpGiven) => unwrap(api.POST("/setup", { body: given })), { quiet: true });
 
 export function useSetClock() {
   const queries = useQueryClient();
   const { fail } = useNotices();
   return useMutation({
-    mutationFn: (given: { rate?: number; jump?: "arrival" | "round" }) => got(api.PATCH("/clock", { body: given })),
+    mutationFn: (given: { rate?: number; jump?: "arrival" | "round" }) => unwrap(api.PATCH("/clock", { body: given })),
     onSuccess: (clock) => queries.setQueryData(["clock"], clock),
     onError: (problem) => fail(problem.message),
   });

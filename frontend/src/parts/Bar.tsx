@@ -1,5 +1,5 @@
 import { NavLink } from "react-router";
-import type { Standing } from "../api/client";
+import type { Status } from "../api/client";
 import { ClockControl } from "./ClockControl";
 import { FindField } from "./FindField";
 import { HeadsDown } from "./HeadsDown";
@@ -16,7 +16,7 @@ export function Mark() {
   );
 }
 
-export function Bar({ standing }: { standing: Standing }) {
+export function Bar({ status }: { status: Status }) {
   return (
     <header className="bar">
       <div className="mark">
@@ -26,8 +26,8 @@ export function Bar({ standing }: { standing: Standing }) {
       <nav aria-label="Screens">
         <NavLink to="/front">Front</NavLink>
         <NavLink to="/held">
-          Held {standing.held > 0 && <b aria-label={`${standing.held} messages`}>{standing.held}</b>}
-          {standing.next_round && <small> next {standing.next_round}</small>}
+          Held {status.held > 0 && <b aria-label={`${status.held} messages`}>{status.held}</b>}
+          {status.next_round && <small> next {status.next_round}</small>}
         </NavLink>
         <NavLink to="/views">Views</NavLink>
         <NavLink to="/rules">Rules</NavLink>
@@ -37,9 +37,9 @@ export function Bar({ standing }: { standing: Standing }) {
       </nav>
       <div className="bar-right">
         <FindField />
-        <HeadsDown standing={standing} />
+        <HeadsDown status={status} />
         <KeysDialog />
-        {standing.demo && <ClockControl />}
+        {status.demo && <ClockControl />}
       </div>
     </header>
   );

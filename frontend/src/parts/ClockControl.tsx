@@ -6,9 +6,9 @@ import { useState } from "react";
 import { useClock, useSetClock } from "../api/queries";
 
 const PACES = [
-  { rate: 0, words: "paused" },
-  { rate: 1, words: "real time" },
-  { rate: 60, words: "60×" },
+  { rate: 0, label: "paused" },
+  { rate: 1, label: "real time" },
+  { rate: 60, label: "60×" },
 ];
 
 /** The demo's clock, and nothing else's: it lets the scripted day play faster, or jump ahead. */
@@ -17,11 +17,11 @@ export function ClockControl() {
   const set = useSetClock();
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   if (!clock) return null;
-  const paceWords = PACES.find(({ rate }) => rate === clock.rate)?.words ?? `${clock.rate}×`;
+  const paceLabel = PACES.find(({ rate }) => rate === clock.rate)?.label ?? `${clock.rate}×`;
   return (
     <>
       <Button className="clock-button" onClick={(event) => setAnchor(event.currentTarget)} aria-haspopup="dialog">
-        Demo clock <time>{clock.words}</time> · {paceWords}
+        Demo clock <time>{clock.label}</time> · {paceLabel}
       </Button>
       <Popover
         open={Boolean(anchor)}
@@ -40,9 +40,9 @@ export function ClockControl() {
             onChange={(_, rate: number | null) => rate !== null && set.mutate({ rate })}
             aria-label="Pace"
           >
-            {PACES.map(({ rate, words }) => (
+            {PACES.map(({ rate, label }) => (
               <ToggleButton key={rate} value={rate}>
-                {words}
+                {label}
               </ToggleButton>
             ))}
           </ToggleButtonGroup>

@@ -94,7 +94,7 @@ function Track({ day, openRound }: { day: Day; openRound: (at: string, anchor: H
           </button>
         ))}
       <div className="now" style={{ top: y(day.now) }}>
-        <span>{day.now_words}</span>
+        <span>{day.now_label}</span>
       </div>
     </div>
   );

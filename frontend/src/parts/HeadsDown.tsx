@@ -2,7 +2,7 @@ import Button from "@mui/material/Button";
 import Dialog from "@mui/material/Dialog";
 import TextField from "@mui/material/TextField";
 import { useState } from "react";
-import type { Standing } from "../api/client";
+import type { Status } from "../api/client";
 import { useEndHeadsDown, useGoHeadsDown, useHeadsDown } from "../api/queries";
 import { KeyCap } from "./KeyCap";
 import { useKey } from "./keys";
@@ -27,7 +27,7 @@ function Form({ close }: { close: () => void }) {
     >
       <div className="heads-choices" role="radiogroup" aria-label="Until when">
         {page.choices.map((choice, index) => (
-          <label key={choice.words} className={index === chosen ? "chosen" : ""}>
+          <label key={choice.label} className={index === chosen ? "chosen" : ""}>
             <input
               type="radio"
               name="until"
@@ -35,7 +35,7 @@ function Form({ close }: { close: () => void }) {
               onChange={() => setChosen(index)}
               autoFocus={index === 0}
             />
-            {choice.words}
+            {choice.label}
           </label>
         ))}
         <label className={chosen === OWN ? "chosen" : ""}>
@@ -67,10 +67,10 @@ function Form({ close }: { close: () => void }) {
         Everything else comes when it ends.
       </p>
       {page.planned.length > 0 && (
-        <p className="quiet">Planned: {page.planned.map(({ name, words }) => `${name}, ${words}`).join("; ")}.</p>
+        <p className="quiet">Planned: {page.planned.map(({ name, label }) => `${name}, ${label}`).join("; ")}.</p>
       )}
       {go.isError && (
-        <p className="error-words" role="alert">
+        <p className="error-text" role="alert">
           {go.error.message}
         </p>
       )}
@@ -84,12 +84,12 @@ function Form({ close }: { close: () => void }) {
   );
 }
 
-function Running({ now, close }: { now: NonNullable<Standing["heads_down"]>; close: () => void }) {
+function Running({ now, close }: { now: NonNullable<Status["heads_down"]>; close: () => void }) {
   const end = useEndHeadsDown();
   return (
     <>
       <p>
-        Heads-down {now.words}, {now.left} left{now.reason ? `: ${now.reason}` : ""}.{" "}
+        Heads-down {now.label}, {now.left} left{now.reason ? `: ${now.reason}` : ""}.{" "}
         {now.waiting === 0
           ? "Nothing waits for its end so far."
           : `${now.waiting} ${now.waiting === 1 ? "message waits" : "messages wait"} for its end.`}
@@ -109,14 +109,14 @@ function Running({ now, close }: { now: NonNullable<Standing["heads_down"]>; clo
 }
 
 /** "Not now": one key, until a round or for so long; the whole page shows it quietly. */
-export function HeadsDown({ standing }: { standing: Standing }) {
+export function HeadsDown({ status }: { status: Status }) {
   const [open, setOpen] = useState(false);
-  const now = standing.heads_down ?? undefined;
+  const now = status.heads_down ?? undefined;
   useKey("headsDown", () => setOpen(true));
   return (
     <>
       <Button className={now ? "heads-button down" : "heads-button"} onClick={() => setOpen(true)}>
-        {now ? `Heads-down ${now.words} · ${now.left}` : "Heads-down"} <KeyCap of="headsDown" />
+        {now ? `Heads-down ${now.label} · ${now.left}` : "Heads-down"} <KeyCap of="headsDown" />
       </Button>
       <Dialog open={open} onClose={() => setOpen(false)} aria-labelledby="heads-title">
         <div className="small-form heads">

@@ -11,8 +11,8 @@ function Line({ name, waiting, wait }: { name: KeyName; waiting: boolean; wait: 
   const key = useKeyOf(name);
   return (
     <li>
-      <span>{KEYS[name].words}</span>
-      <Button onClick={wait} aria-label={`Change the key for: ${KEYS[name].words}`}>
+      <span>{KEYS[name].label}</span>
+      <Button onClick={wait} aria-label={`Change the key for: ${KEYS[name].label}`}>
         {waiting ? "press a key" : <kbd>{shownKey(key)}</kbd>}
       </Button>
     </li>
@@ -29,7 +29,7 @@ export function KeysDialog() {
     event.preventDefault();
     event.stopPropagation();
     const other = NAMES.find((name) => name !== waiting && keyOf(name).toLowerCase() === event.key.toLowerCase());
-    if (other) setClash(`${shownKey(event.key)} is taken: ${KEYS[other].words}`);
+    if (other) setClash(`${shownKey(event.key)} is taken: ${KEYS[other].label}`);
     else {
       changeKey(waiting, event.key);
       setClash("");

@@ -32,8 +32,8 @@ export function NoticeBar() {
           onPointerEnter={() => (over.current = true)}
           onPointerLeave={() => (over.current = false)}
         >
-          <span>{notice.words}</span>
-          {notice.offer && <Button onClick={notice.offer.act}>{notice.offer.words}</Button>}
+          <span>{notice.message}</span>
+          {notice.offer && <Button onClick={notice.offer.act}>{notice.offer.label}</Button>}
           {notice.undo && (
             <Button onClick={undoNow}>
               Undo <KeyCap of="undo" />

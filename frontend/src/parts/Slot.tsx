@@ -10,7 +10,7 @@ export function Slot({
 }: {
   label: string;
   value: string;
-  choices: { value: string; words: string }[];
+  choices: { value: string; label: string }[];
   change: (next: string) => void;
 }) {
   const known = choices.some((choice) => choice.value === value);
@@ -23,9 +23,9 @@ export function Slot({
       inputProps={{ "aria-label": label }}
       onChange={(event) => change(event.target.value)}
     >
-      {(known ? choices : [...choices, { value, words: value }]).map((choice) => (
+      {(known ? choices : [...choices, { value, label: value }]).map((choice) => (
         <MenuItem key={choice.value} value={choice.value}>
-          {choice.words}
+          {choice.label}
         </MenuItem>
       ))}
     </Select>

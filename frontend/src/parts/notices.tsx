@@ -1,14 +1,14 @@
 import { createContext, useCallback, useContext, useMemo, useState, type ReactNode } from "react";
 
 /** What may be done next, said beside the undo. */
-export type Offer = { words: string; act: () => void };
-export type Notice = { id: number; words: string; undo?: number; offer?: Offer; failed?: boolean; byItself?: boolean };
+export type Offer = { label: string; act: () => void };
+export type Notice = { id: number; message: string; undo?: number; offer?: Offer; failed?: boolean; byItself?: boolean };
 type Notices = {
   notice: Notice | undefined;
-  tell: (words: string, undo?: number, offer?: Offer) => void;
+  tell: (message: string, undo?: number, offer?: Offer) => void;
   /** what came by itself; it does not take the place of a notice with an undo or of another such, and follows it */
-  mention: (words: string, offer?: Offer) => void;
-  fail: (words: string) => void;
+  mention: (message: string, offer?: Offer) => void;
+  fail: (message: string) => void;
   dismiss: () => void;
 };
 
@@ -35,9 +35,9 @@ export function NoticesProvider({ children }: { children: ReactNode }) {
   const value = useMemo<Notices>(
     () => ({
       notice,
-      tell: (words, undo, offer) => show({ words, undo, offer }),
-      mention: (words, offer) => set((now) => mentioned(now, { words, offer, byItself: true })),
-      fail: (words) => show({ words, failed: true }),
+      tell: (message, undo, offer) => show({ message, undo, offer }),
+      mention: (message, offer) => set((now) => mentioned(now, { message, offer, byItself: true })),
+      fail: (message) => show({ message, failed: true }),
       dismiss: () => set(dismissed),
     }),
     [notice, show],

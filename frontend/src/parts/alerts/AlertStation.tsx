@@ -3,7 +3,7 @@ import Dialog from "@mui/material/Dialog";
 import { useEffect, useRef, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import type { Alert } from "../../api/client";
-import { alertsSeen, useAnswerAlert, useStandingAlerts } from "../../api/queries";
+import { alertsSeen, useAnswerAlert, useShowingAlerts } from "../../api/queries";
 import { ask, permission } from "./desktop";
 import { useTrials } from "./trials";
 import { useAlerts } from "./useAlerts";
@@ -57,7 +57,7 @@ function Banner({ alert, drop, open }: { alert: Alert; drop: () => void; open: (
 }
 
 /** A call-out stays over whatever is open until it is answered. */
-function CallOut({ alert, more, answer }: { alert: Alert; more: number; answer: (words: "open" | "again" | "done") => void }) {
+function CallOut({ alert, more, answer }: { alert: Alert; more: number; answer: (answer: "open" | "again" | "done") => void }) {
   const seen = useRef(0);
   useEffect(() => {
     if (alert.id <= 0 || seen.current === alert.id || document.visibilityState === "hidden") return;
@@ -131,7 +131,7 @@ export function AlertStation() {
     void navigate(`/front/${alert.message_id}`);
   };
   const alerts = useAlerts(open);
-  const calling = useStandingAlerts().data?.calling ?? [];
+  const calling = useShowingAlerts().data?.calling ?? [];
   const first = calling[0];
   const [trial, setTrial] = useState<Alert>();
   useTrials((alert, volume) => {
@@ -189,7 +189,7 @@ export function AlertStation() {
             key={first.id}
             alert={first}
             more={calling.length - 1}
-            answer={(words) => (words === "open" ? open(first) : answering.mutate({ id: first.id, answer: words }))}
+            answer={(answer) => (answer === "open" ? open(first) : answering.mutate({ id: first.id, answer: answer }))}
           />
         )
       )}

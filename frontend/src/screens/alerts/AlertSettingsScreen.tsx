@@ -5,7 +5,7 @@ import FormControlLabel from "@mui/material/FormControlLabel";
 import IconButton from "@mui/material/IconButton";
 import { useRef, useState } from "react";
 import type { AlertSettings } from "../../api/client";
-import { useDeleteSound, useKeepSound, useSaveAlertSettings, useSounds, useStandingAlerts } from "../../api/queries";
+import { useDeleteSound, useKeepSound, useSaveAlertSettings, useSounds, useShowingAlerts } from "../../api/queries";
 import { ask, permission, type Permission } from "../../parts/alerts/desktop";
 import { play } from "../../parts/alerts/sound";
 import { tryOut } from "../../parts/alerts/trials";
@@ -139,7 +139,7 @@ function SoundList({ volume }: { volume: number }) {
       <Button onClick={() => field.current?.click()}>Bring a sound of your own</Button>{" "}
       <span className="quiet">WAV, MP3, Ogg or FLAC, at most 1 MB. Choose it in a rule’s alert.</span>
       {keep.isError && (
-        <p className="error-words" role="alert">
+        <p className="error-text" role="alert">
           {keep.error.message}
         </p>
       )}
@@ -169,10 +169,10 @@ function Desktop({ settings, save }: Props) {
 
 /** How alerts may sound: switches, volume, quiet hours, sounds; and a trial of each. */
 export function AlertSettingsScreen() {
-  const standing = useStandingAlerts();
+  const showing = useShowingAlerts();
   const saving = useSaveAlertSettings();
   const [own, setOwn] = useState<AlertSettings>();
-  const settings = own ?? standing.data?.settings;
+  const settings = own ?? showing.data?.settings;
   const save = (part: Partial<AlertSettings>) => {
     const next = { ...settings, ...part };
     setOwn(next);
@@ -271,7 +271,7 @@ export function AlertSettingsScreen() {
           </>
         )}
         {saving.isError && (
-          <p className="error-words" role="alert">
+          <p className="error-text" role="alert">
             {saving.error.message}
           </p>
         )}

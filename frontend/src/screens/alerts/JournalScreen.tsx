@@ -13,7 +13,7 @@ function Entry({ alert }: { alert: Alert }) {
     <li className={alert.silenced ? "journal-entry silent" : "journal-entry"}>
       <time>{alert.at}</time>
       <span className={`loudness ${alert.level}`}>{LEVEL_WORDS[alert.level]}</span>
-      <span className="journal-words">
+      <span className="journal-text">
         <Link to={`/front/${alert.message_id}`}>{alert.text}</Link>
         <small>
           {alert.rule_id ? <Link to={`/rules/${alert.rule_id}`}>{alert.rule}</Link> : `${alert.rule} (deleted since)`}
@@ -57,7 +57,7 @@ export function JournalScreen() {
           {page?.next_before && <Button onClick={() => setBefore(page.next_before ?? undefined)}>Earlier ones</Button>}
           {before && <Button onClick={() => setBefore(undefined)}>Back to the latest</Button>}
         </div>
-        {journal.isError && <p className="error-words">{journal.error.message}</p>}
+        {journal.isError && <p className="error-text">{journal.error.message}</p>}
       </main>
     </div>
   );

@@ -71,7 +71,7 @@ export function LoudScreen() {
         {page?.rules.length === 0 && (
           <p className="sub">Once rules alert, this shows how often, and how much of it you opened.</p>
         )}
-        {loudness.isError && <p className="error-words">{loudness.error.message}</p>}
+        {loudness.isError && <p className="error-text">{loudness.error.message}</p>}
       </main>
     </div>
   );

@@ -29,12 +29,12 @@ function Narrowing({ facets, narrow }: { facets: Facets; narrow: (key: keyof Nar
             <span>{title}</span>
             {chosen ? (
               <button type="button" className="value-chip" onClick={() => narrow(key)} aria-label={`No longer only ${chosen}`}>
-                {choices.find(({ value }) => value === chosen)?.words ?? chosen} <Close />
+                {choices.find(({ value }) => value === chosen)?.label ?? chosen} <Close />
               </button>
             ) : (
-              choices.map(({ value, words, count }) => (
+              choices.map(({ value, label, count }) => (
                 <button key={value} type="button" className="chip" onClick={() => narrow(key, value)}>
-                  {words} <i>{count.toLocaleString("en")}</i>
+                  {label} <i>{count.toLocaleString("en")}</i>
                 </button>
               ))
             )}
@@ -51,9 +51,9 @@ function Hints({ text, take }: { text: string; take: (text: string) => void }) {
   return (
     <p className="find-people">
       Only:{" "}
-      {hints.map(({ kind, words, text: condition }) => (
+      {hints.map(({ kind, label, text: condition }) => (
         <button key={condition} type="button" className="chip" onClick={() => take(condition)}>
-          <i>{KINDS[kind]}</i> {words}
+          <i>{KINDS[kind]}</i> {label}
         </button>
       ))}
     </p>
@@ -140,7 +140,7 @@ export function FindScreen() {
           </div>
         )}
         <ChosenBar open={open} />
-        {found.isError && text.trim() && <p className="error-words">{found.error.message}</p>}
+        {found.isError && text.trim() && <p className="error-text">{found.error.message}</p>}
       </main>
       <SheetPane
         id={open}

@@ -6,7 +6,7 @@ import { useAct, useFront } from "../../api/queries";
 import { ChosenBar } from "../../parts/chosen";
 import { KeyCap } from "../../parts/KeyCap";
 import "../../parts/review.css";
-import { useCalmRows } from "../../parts/useCalmRows";
+import { useDeferredRows } from "../../parts/useDeferredRows";
 import { neighbour, useRowKeys } from "../../parts/useRowKeys";
 import { InkLegend } from "../inks/InkLegend";
 import { SheetPane } from "../sheet/SheetPane";
@@ -39,7 +39,7 @@ export function FrontScreen() {
   const open = params.id ? Number(params.id) : undefined;
   const navigate = useNavigate();
   const front = useFront();
-  const calm = useCalmRows(front.data, idsOf);
+  const calm = useDeferredRows(front.data, idsOf);
   const fresh = useFresh(calm.shown);
   const acting = useAct();
   const act = (name: Act, ids: number[]) => acting.mutate({ act: name, messages: ids });
@@ -88,7 +88,7 @@ export function FrontScreen() {
           </>
         )}
         <ChosenBar open={open} />
-        {front.isError && !page && <p className="error-words">{front.error.message}</p>}
+        {front.isError && !page && <p className="error-text">{front.error.message}</p>}
       </main>
       <SheetPane
         id={open}

@@ -10,7 +10,7 @@ import { neighbour, useRowKeys } from "../../parts/useRowKeys";
 import "../rules/rules.css";
 import { SheetPane } from "../sheet/SheetPane";
 
-type Round = { words: string; at: string };
+type Round = { label: string; at: string };
 
 /** Another round for what waits for this one. */
 function MoveTo({ title, rounds, move }: { title: string; rounds: Round[]; move: (until: string) => void }) {
@@ -24,9 +24,9 @@ function MoveTo({ title, rounds, move }: { title: string; rounds: Round[]; move:
       renderValue={() => "Move to …"}
       onChange={(event) => move(event.target.value)}
     >
-      {rounds.map(({ words, at }) => (
+      {rounds.map(({ label, at }) => (
         <MenuItem key={at} value={at}>
-          the {words}
+          the {label}
         </MenuItem>
       ))}
     </Select>
@@ -109,7 +109,7 @@ export function HeldScreen() {
           </>
         )}
         <ChosenBar open={open} held />
-        {held.isError && !page && <p className="error-words">{held.error.message}</p>}
+        {held.isError && !page && <p className="error-text">{held.error.message}</p>}
       </main>
       <SheetPane
         id={open}

@@ -52,9 +52,9 @@ function Choice<Value extends string | number>({
   return (
     <div className="condition-line" role="group" aria-label={label}>
       {label}
-      {choices.map(([each, words]) => (
+      {choices.map(([each, label]) => (
         <button key={each} type="button" className="chip" aria-pressed={each === value} onClick={() => change(each)}>
-          {words}
+          {label}
         </button>
       ))}
     </div>
@@ -115,14 +115,14 @@ export function InkForm({ was, rows, done }: { was?: InkThing; rows: Row[]; done
         </div>
       )}
       <div role="status">
-        {trial?.corrections.map((words) => (
-          <p key={words} className="hint">
-            {words}
+        {trial?.corrections.map((correction) => (
+          <p key={correction} className="hint">
+            {correction}
           </p>
         ))}
       </div>
       {save.isError && (
-        <p className="error-words" role="alert">
+        <p className="error-text" role="alert">
           {save.error.message}
         </p>
       )}

@@ -84,7 +84,7 @@ export function InksScreen() {
             </ul>
           </>
         )}
-        {inks.isError && <p className="error-words">{inks.error.message}</p>}
+        {inks.isError && <p className="error-text">{inks.error.message}</p>}
       </main>
     </div>
   );

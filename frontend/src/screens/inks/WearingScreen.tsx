@@ -14,7 +14,7 @@ export function WearingScreen() {
   const navigate = useNavigate();
   const wearing = useWearing(name);
   const acting = useAct();
-  const act = (words: Act, ids: number[], sender?: boolean) => acting.mutate({ act: words, messages: ids, sender });
+  const act = (act: Act, ids: number[], sender?: boolean) => acting.mutate({ act: act, messages: ids, sender });
   useRowKeys(place, open);
   const page = wearing.data;
   return (
@@ -33,7 +33,7 @@ export function WearingScreen() {
           <MessageRow key={row.id} row={row} to={`${place}/${row.id}`} selected={row.id === open} />
         ))}
         <ChosenBar open={open} />
-        {wearing.isError && <p className="error-words">{wearing.error.message}</p>}
+        {wearing.isError && <p className="error-text">{wearing.error.message}</p>}
       </main>
       <SheetPane
         id={open}

@@ -1,8 +1,8 @@
 import Button from "@mui/material/Button";
 import { useState } from "react";
 import { useNavigate } from "react-router";
-import type { Need, RuleBody } from "../../api/client";
-import { useMakeRule, useNeedAnswered, useNeeds } from "../../api/queries";
+import type { StartingRule, RuleBody } from "../../api/client";
+import { useMakeRule, useNeedAnswered, useStartingRules } from "../../api/queries";
 import { Slot } from "../../parts/Slot";
 import { DAYS } from "./condition";
 import { Chips } from "./editor/Values";
@@ -10,7 +10,7 @@ import { beginWith } from "./editor/useDraft";
 import { RulesNav } from "./RulesNav";
 import "./rules.css";
 
-type Question = Need["questions"][number];
+type Question = StartingRule["questions"][number];
 type Answers = Record<string, unknown>;
 
 function Answer({ question, value, change }: { question: Question; value: unknown; change: (next: unknown) => void }) {
@@ -20,7 +20,7 @@ function Answer({ question, value, change }: { question: Question; value: unknow
       return (
         <Chips
           fact={question.shape === "people" ? "from" : "subject"}
-          label={question.words}
+          label={question.label}
           values={(value as string[] | undefined) ?? []}
           join="or"
           people={question.shape === "people"}
@@ -28,13 +28,13 @@ function Answer({ question, value, change }: { question: Question; value: unknow
         />
       );
     case "choice":
-      return <Slot label={question.words} value={value as string} choices={question.choices} change={change} />;
+      return <Slot label={question.label} value={value as string} choices={question.choices} change={change} />;
     case "day":
       return (
         <Slot
-          label={question.words}
+          label={question.label}
           value={value as string}
-          choices={DAYS.map((day) => ({ value: day, words: day }))}
+          choices={DAYS.map((day) => ({ value: day, label: day }))}
           change={change}
         />
       );
@@ -43,7 +43,7 @@ function Answer({ question, value, change }: { question: Question; value: unknow
         <input
           className="slot-input"
           type={question.shape === "text" ? "text" : question.shape}
-          aria-label={question.words}
+          aria-label={question.label}
           value={(value as string | undefined) ?? ""}
           onChange={(event) => change(event.target.value)}
         />
@@ -51,7 +51,7 @@ function Answer({ question, value, change }: { question: Question; value: unknow
   }
 }
 
-function NeedForm({ need, close }: { need: Need; close: () => void }) {
+function NeedForm({ need, close }: { need: StartingRule; close: () => void }) {
   const navigate = useNavigate();
   const [answers, setAnswers] = useState<Answers>(() =>
     Object.fromEntries(need.questions.filter(({ given }) => given !== null).map(({ key, given }) => [key, given])),
@@ -63,8 +63,8 @@ function NeedForm({ need, close }: { need: Need; close: () => void }) {
     <div className="need-form">
       {need.questions.map((question) => (
         <div key={question.key} className="condition-line">
-          <span className="need-words">
-            {question.words}
+          <span className="need-label">
+            {question.label}
             {question.optional && <small> if you like</small>}
           </span>
           <Answer
@@ -81,7 +81,7 @@ function NeedForm({ need, close }: { need: Need; close: () => void }) {
         </p>
       ))}
       {make.isError && (
-        <p className="error-words" role="alert">
+        <p className="error-text" role="alert">
           {make.error.message}
         </p>
       )}
@@ -117,7 +117,7 @@ function NeedForm({ need, close }: { need: Need; close: () => void }) {
 
 /** Starting points: each asks what it needs and becomes an ordinary rule. */
 export function BeginScreen() {
-  const needs = useNeeds();
+  const needs = useStartingRules();
   const [open, setOpen] = useState<string>();
   return (
     <div className="screen">
@@ -137,7 +137,7 @@ export function BeginScreen() {
                 onClick={() => setOpen(open === need.key ? undefined : need.key)}
               >
                 <b>{need.title}</b>
-                <span>{need.words}</span>
+                <span>{need.text}</span>
               </button>
               {open === need.key && <NeedForm need={need} close={() => setOpen(undefined)} />}
             </li>

@@ -65,16 +65,16 @@ export function CarryScreen() {
               onChange={(_, next: RulebookFile["way"] | null) => next && setWay(next)}
               aria-label="How"
             >
-              {Object.entries(WAYS).map(([key, words]) => (
+              {Object.entries(WAYS).map(([key, label]) => (
                 <ToggleButton key={key} value={key}>
-                  {words}
+                  {label}
                 </ToggleButton>
               ))}
             </ToggleButtonGroup>
           )}
         </div>
         {preview.isError && (
-          <p className="error-words" role="alert">
+          <p className="error-text" role="alert">
             {file?.name} cannot be brought in:{"\n"}
             {preview.error.message}
           </p>
@@ -130,7 +130,7 @@ export function CarryScreen() {
               Bring it in
             </Button>
             {bring.isError && (
-              <p className="error-words" role="alert">
+              <p className="error-text" role="alert">
                 {bring.error.message}
               </p>
             )}

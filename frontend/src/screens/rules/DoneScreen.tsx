@@ -1,7 +1,28 @@
 import Button from "@mui/material/Button";
-import { useHistory, useUndo } from "../../api/queries";
+import { useHistory, useKeepHistory, useUndo } from "../../api/queries";
+import { Slot } from "../../parts/Slot";
 import { RulesNav } from "./RulesNav";
 import "./rules.css";
+
+const DAYS = [30, 90, 180, 365, 3650];
+
+/** How long what was done is kept; what stands on the page stays however old it is. */
+function Kept({ days }: { days: number }) {
+  const keep = useKeepHistory();
+  const all = DAYS.includes(days) ? DAYS : [...DAYS, days].sort((one, other) => one - other);
+  return (
+    <p className="quiet">
+      Kept for{" "}
+      <Slot
+        label="How long what was done is kept"
+        value={String(days)}
+        choices={all.map((each) => ({ value: String(each), label: each === 3650 ? "ten years" : `${each} days` }))}
+        change={(next) => keep.mutate(Number(next))}
+      />
+      ; the last hundred stay however old they are.
+    </p>
+  );
+}
 
 /** What was done, the latest first; each can be taken back as a whole. */
 export function DoneScreen() {
@@ -21,7 +42,7 @@ export function DoneScreen() {
           {steps.map((step) => (
             <li key={step.id}>
               <time>{step.at}</time>
-              <span>{step.words}</span>
+              <span>{step.message}</span>
               {step.undone ? (
                 <span className="pill low">taken back</span>
               ) : (
@@ -29,7 +50,7 @@ export function DoneScreen() {
                   variant="text"
                   disabled={undo.isPending}
                   onClick={() => undo.mutate(step.id)}
-                  aria-label={`Undo: ${step.words}`}
+                  aria-label={`Undo: ${step.message}`}
                 >
                   Undo
                 </Button>
@@ -37,7 +58,8 @@ export function DoneScreen() {
             </li>
           ))}
         </ol>
-        {history.isError && <p className="error-words">{history.error.message}</p>}
+        {history.data && steps.length > 0 && <Kept days={history.data.keep_days} />}
+        {history.isError && <p className="error-text">{history.error.message}</p>}
       </main>
     </div>
   );

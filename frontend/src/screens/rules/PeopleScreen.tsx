@@ -14,10 +14,10 @@ type Cards = Awaited<ReturnType<typeof readCards>>;
 
 const usedBy = (rules: string[]) => (rules.length === 0 ? "no rule names it" : `named by ${rules.join(", ")}`);
 
-function Fault({ words }: { words: string | undefined }) {
-  return words ? (
-    <p className="error-words" role="alert">
-      {words}
+function Fault({ message }: { message: string | undefined }) {
+  return message ? (
+    <p className="error-text" role="alert">
+      {message}
     </p>
   ) : null;
 }
@@ -53,7 +53,7 @@ function CardPicker({ add }: { add: (emails: string[]) => void }) {
       <Button variant="text" onClick={() => field.current?.click()}>
         Take people from a file of contact cards (.vcf) …
       </Button>
-      <Fault words={failed} />
+      <Fault message={failed} />
       {cards && (
         <>
           <p className="quiet">
@@ -113,7 +113,7 @@ function GroupForm({ group, done }: { group?: Group; done: () => void }) {
         helperText="Addresses, or @domain for everyone there; one a line"
       />
       <CardPicker add={(emails) => setLines([lines.trim(), ...emails].filter(Boolean).join("\n"))} />
-      <Fault words={save.error?.message} />
+      <Fault message={save.error?.message} />
       <Foot saving={save.isPending} done={done} />
     </form>
   );
@@ -136,7 +136,7 @@ function LabelForm({ label, done }: { label?: Label; done: () => void }) {
           {name || "as it looks"}
         </span>
       </label>
-      <Fault words={save.error?.message} />
+      <Fault message={save.error?.message} />
       <Foot saving={save.isPending} done={done} />
     </form>
   );
@@ -245,7 +245,7 @@ export function PeopleScreen() {
             </ul>
           </>
         )}
-        {things.isError && <p className="error-words">{things.error.message}</p>}
+        {things.isError && <p className="error-text">{things.error.message}</p>}
       </main>
     </div>
   );

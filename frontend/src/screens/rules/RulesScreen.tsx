@@ -15,10 +15,10 @@ import { Link, useNavigate } from "react-router";
 import type { Rule } from "../../api/client";
 import { useCopyRule, useRules } from "../../api/queries";
 import { fits } from "./condition";
-import { Foreseen } from "./Foreseen";
+import { RuleChangeDialog } from "./RuleChangeDialog";
 import { RuleRow } from "./RuleRow";
 import { RulesNav } from "./RulesNav";
-import { useForeseen } from "./useForeseen";
+import { useRuleChange } from "./useRuleChange";
 import "./rules.css";
 
 const INSTRUCTIONS = {
@@ -31,7 +31,7 @@ export function RulesScreen() {
   const navigate = useNavigate();
   const rules = useRules();
   const copy = useCopyRule();
-  const { asked, ask, keep, back } = useForeseen();
+  const { asked, ask, keep, back } = useRuleChange();
   const [typed, setTyped] = useState("");
   const [taking, setTaking] = useState<number[]>();
   const sensors = useSensors(
@@ -105,7 +105,7 @@ export function RulesScreen() {
                 </span>
               )}
             </div>
-            {asked && <Foreseen asked={asked} keep={keep} back={back} />}
+            {asked && <RuleChangeDialog asked={asked} keep={keep} back={back} />}
             {typed && shown.length === 0 && <p className="quiet">No rule has these words.</p>}
             <DndContext
               sensors={sensors}
@@ -143,7 +143,7 @@ export function RulesScreen() {
             </DndContext>
           </>
         )}
-        {rules.isError && !rules.data && <p className="error-words">{rules.error.message}</p>}
+        {rules.isError && !rules.data && <p className="error-text">{rules.error.message}</p>}
       </main>
     </div>
   );

@@ -1,3 +1,4 @@
+import { fold } from "../../parts/fold";
 import type { Fact, Vocabulary } from "../../api/client";
 import { DAYS } from "../../parts/DayChips";
 
@@ -7,7 +8,7 @@ export type GroupKind = "all" | "any" | "none";
 export type Group = { [kind in GroupKind]?: Condition[] };
 export type Condition = Leaf | Group;
 
-export const GROUP_WORDS: Record<GroupKind, string> = { all: "all of", any: "any of", none: "none of" };
+export const GROUP_LABELS: Record<GroupKind, string> = { all: "all of", any: "any of", none: "none of" };
 export { DAYS };
 
 export const isLeaf = (node: Condition): node is Leaf => "fact" in node;
@@ -25,7 +26,7 @@ const EMPTY: Record<Fact["shape"], unknown> = {
   span: { days: DAYS.slice(0, 5), from: "09:00", to: "17:00" },
 };
 
-export type Entry = { words: string; also: string; leaf: Leaf };
+export type Entry = { label: string; also: string; leaf: Leaf };
 
 const VALUES: Record<string, string> = {
   texts: " …",
@@ -48,26 +49,26 @@ export function withOp(leaf: Leaf, op: string, not: boolean): Leaf {
 
 /** Everything that a condition can ask, as a person may look for it. */
 export function entriesOf(vocabulary: Vocabulary, typed: string): Entry[] {
-  const entries = vocabulary.facts.flatMap(({ name, words, denial, also, shape, ops, choices }): Entry[] => {
+  const entries = vocabulary.facts.flatMap(({ name, label, denial, also, shape, ops, choices }): Entry[] => {
     const op = ops[0]!.name;
     if (shape === "flag")
       return [
-        { words, also, leaf: { fact: name, op, value: true } },
-        { words: denial ?? "", also, leaf: { fact: name, op, value: false } },
+        { label, also, leaf: { fact: name, op, value: true } },
+        { label: denial ?? "", also, leaf: { fact: name, op, value: false } },
       ];
     if (shape === "choice")
       return choices.map((choice) => ({
-        words: `${words} is ${choice.words}`,
+        label: `${label} is ${choice.label}`,
         also,
         leaf: { fact: name, op, value: [choice.value] },
       }));
-    return [{ words: `${words}${VALUES[shape]}`, also, leaf: { fact: name, op, value: EMPTY[shape] } }];
+    return [{ label: `${label}${VALUES[shape]}`, also, leaf: { fact: name, op, value: EMPTY[shape] } }];
   });
   const header = /^(?:the )?header:? *([!-9;-~]+)$/i.exec(typed.trim())?.[1];
   return header
     ? [
         ...entries,
-        { words: `the header ${header} …`, also: typed, leaf: { fact: `header:${header}`, op: "mentions", value: [] } },
+        { label: `the header ${header} …`, also: typed, leaf: { fact: `header:${header}`, op: "mentions", value: [] } },
       ]
     : entries;
 }
@@ -76,12 +77,11 @@ export function entriesOf(vocabulary: Vocabulary, typed: string): Entry[] {
 export function factOf(vocabulary: Vocabulary, name: string): Fact | undefined {
   const known = vocabulary.facts.find((fact) => fact.name === name);
   if (known || !name.startsWith("header:")) return known;
-  return { ...vocabulary.facts.find((fact) => fact.name === "subject")!, name, words: `the header ${name.slice(7)}` };
+  return { ...vocabulary.facts.find((fact) => fact.name === "subject")!, name, label: `the header ${name.slice(7)}` };
 }
 
 /** Words typed in any order, each the beginning of a word or within it. */
 export const fits = (typed: string, text: string): boolean =>
-  typed
-    .toLowerCase()
-    .split(/\s+/)
-    .every((word) => text.toLowerCase().includes(word));
+  fold(typed)
+    .split(" ")
+    .every((word) => fold(text).includes(word));

@@ -3,9 +3,9 @@ import Select from "@mui/material/Select";
 import type { Row } from "../../api/client";
 
 export const TIMINGS = {
-  now: { words: "come straight in", value: { now: true } },
-  next_round: { words: "wait for the next round", value: { next_round: true } },
-  off_front: { words: "stay off the Front", value: { off_front: true } },
+  now: { label: "come straight in", value: { now: true } },
+  next_round: { label: "wait for the next round", value: { next_round: true } },
+  off_front: { label: "stay off the Front", value: { off_front: true } },
 } as const;
 export type TimingName = keyof typeof TIMINGS;
 

@@ -31,8 +31,8 @@ export function BringBack({ ids, conversation = 1, close, gone }: Given) {
       <h2>Put off, and bring back</h2>
       <div className="chips" role="group" aria-label="When">
         {times?.map((choice, index) => (
-          <button key={choice.words} type="button" className="chip" autoFocus={index === 0} onClick={() => off(choice.until)}>
-            {choice.words} <i>{choice.moment}</i>
+          <button key={choice.label} type="button" className="chip" autoFocus={index === 0} onClick={() => off(choice.until)}>
+            {choice.label} <i>{choice.moment}</i>
           </button>
         ))}
       </div>
@@ -117,7 +117,7 @@ export function BringBack({ ids, conversation = 1, close, gone }: Given) {
         )}
       </div>
       {put.isError && (
-        <p className="error-words" role="alert">
+        <p className="error-text" role="alert">
           {put.error.message}
         </p>
       )}

@@ -30,8 +30,8 @@ export function KeepPane({ id, act, close }: { id: number; act: (act: Act, ids: 
           until it is cleared
         </button>
         {times.map((choice) => (
-          <button key={choice.words} type="button" className="chip" onClick={() => until(choice.until)}>
-            until {choice.words} <i>{choice.moment}</i>
+          <button key={choice.label} type="button" className="chip" onClick={() => until(choice.until)}>
+            until {choice.label} <i>{choice.moment}</i>
           </button>
         ))}
       </div>

@@ -57,7 +57,7 @@ export function LabelsPane({ id, has, close }: { id: number; has: string[]; clos
         </Button>
       </form>
       {making.isError && (
-        <p className="error-words" role="alert">
+        <p className="error-text" role="alert">
           {making.error.message}
         </p>
       )}

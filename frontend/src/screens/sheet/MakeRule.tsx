@@ -23,8 +23,8 @@ function toggle(chosen: number[], index: number, starts: Start[]): number[] {
 }
 
 function nameFor(starts: Start[]): string {
-  const words = starts.map((start) => start.words).join(", ");
-  return `Mail ${words}`.slice(0, 120);
+  const label = starts.map((start) => start.label).join(", ");
+  return `Mail ${label}`.slice(0, 120);
 }
 
 /** A rule from the message in front: prefilled, counted, and made with one more click. */
@@ -42,7 +42,7 @@ function Panel({ id, given, close }: { id: number; given: Starts; close: () => v
     then: { timing: TIMINGS[timing].value, ...(priority ? { priority } : {}) } as never,
   };
   const trial = useTrial({ body, days: 30, message: id }).data;
-  const clash = trial?.faults.find(({ pointer }) => pointer === "/name")?.words;
+  const clash = trial?.faults.find(({ pointer }) => pointer === "/name")?.message;
   useKey("close", close);
   const more = () => {
     beginWith({ body, message: id });
@@ -61,7 +61,7 @@ function Panel({ id, given, close }: { id: number; given: Starts; close: () => v
               aria-pressed={chosen.includes(index)}
               onClick={() => setChosen(toggle(chosen, index, given.starts))}
             >
-              {start.words} <i>{start.count}</i>
+              {start.label} <i>{start.count}</i>
             </button>
           ))}
         </div>
@@ -76,7 +76,7 @@ function Panel({ id, given, close }: { id: number; given: Starts; close: () => v
         >
           {(Object.keys(TIMINGS) as TimingName[]).map((key) => (
             <ToggleButton key={key} value={key}>
-              {TIMINGS[key].words}
+              {TIMINGS[key].label}
             </ToggleButton>
           ))}
         </ToggleButtonGroup>
@@ -105,7 +105,7 @@ function Panel({ id, given, close }: { id: number; given: Starts; close: () => v
         </p>
       )}
       {make.isError && (
-        <p className="error-words" role="alert">
+        <p className="error-text" role="alert">
           {make.error.message}
         </p>
       )}
@@ -124,7 +124,7 @@ function Panel({ id, given, close }: { id: number; given: Starts; close: () => v
 
 export function MakeRule({ id, close }: { id: number; close: () => void }) {
   const starts = useStarts(id);
-  if (starts.isError) return <p className="make-rule error-words">{starts.error.message}</p>;
+  if (starts.isError) return <p className="make-rule error-text">{starts.error.message}</p>;
   if (!starts.data) return <section className="make-rule">Looking at your mail …</section>;
   if (starts.data.starts.length === 0) {
     return (

@@ -214,7 +214,7 @@ export function SheetPane({ id, place, act, gone, empty, aside }: Given) {
             <p className="place">{data.place}.</p>
           </>
         )}
-        {sheet.isError && <p className="error-words">{sheet.error.message}</p>}
+        {sheet.isError && <p className="error-text">{sheet.error.message}</p>}
       </div>
       {data && pane === "rule" && <MakeRule id={id} close={close} />}
       {data && pane === "labels" && <LabelsPane id={id} has={data.labels} close={close} />}

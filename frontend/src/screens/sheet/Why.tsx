@@ -31,7 +31,7 @@ export function Why({ why }: { why: Sheet["why"] }) {
         <ol className="readings">
           {why.readings.map((reading) => (
             <li key={reading.rule} className={reading.matched ? "matched" : ""}>
-              <b>{reading.rule}</b> {reading.words}
+              <b>{reading.rule}</b> {reading.text}
             </li>
           ))}
         </ol>

@@ -14,7 +14,7 @@ export function SourceList({ sources }: { sources: Source[] }) {
             <p>
               Maildir of {source.account}, {source.messages.toLocaleString("en")} messages seen
             </p>
-            {source.problem && <p className="error-words">{source.problem} What is there comes in as soon as it can be read.</p>}
+            {source.problem && <p className="error-text">{source.problem} What is there comes in as soon as it can be read.</p>}
           </div>
           <Button onClick={() => remove.mutate(source.id)} aria-label={`Stop reading ${source.path}`}>
             Stop reading

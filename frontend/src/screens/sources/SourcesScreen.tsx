@@ -31,7 +31,7 @@ export function SourcesScreen() {
             )}
           </>
         )}
-        {sources.isError && !data && <p className="error-words">{sources.error.message}</p>}
+        {sources.isError && !data && <p className="error-text">{sources.error.message}</p>}
       </main>
     </div>
   );

@@ -5,12 +5,12 @@ import LinearProgress from "@mui/material/LinearProgress";
 import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import { useRef, useState, type FormEvent } from "react";
-import { useAddSource, useImport, useStanding } from "../../api/queries";
+import { useAddSource, useImport, useStatus } from "../../api/queries";
 
 export function AddSource({ done }: { done?: () => void }) {
   const [path, setPath] = useState("");
   const [account, setAccount] = useState<number | "">("");
-  const accounts = useStanding().data?.accounts ?? [];
+  const accounts = useStatus().data?.accounts ?? [];
   const add = useAddSource();
   const submit = (event: FormEvent) => {
     event.preventDefault();
@@ -48,7 +48,7 @@ export function AddSource({ done }: { done?: () => void }) {
         </Button>
       </div>
       {add.isError && (
-        <p className="error-words" role="alert">
+        <p className="error-text" role="alert">
           {add.error.message}
         </p>
       )}
@@ -63,18 +63,18 @@ export function AddSource({ done }: { done?: () => void }) {
 export function BringFiles({ done }: { done?: () => void }) {
   const [asNew, setAsNew] = useState(false);
   const input = useRef<HTMLInputElement>(null);
-  const [said, setSaid] = useState<{ words: string; failed: boolean }[]>([]);
+  const [said, setSaid] = useState<{ message: string; failed: boolean }[]>([]);
   const [busy, setBusy] = useState<string>();
   const bring = useImport();
   const choose = async (files: FileList | null) => {
     setSaid([]);
     for (const file of Array.from(files ?? [])) {
       setBusy(file.name);
-      const words = await bring.mutateAsync({ file, asNew }).then(
-        (result) => ({ words: result.words, failed: false }),
-        (problem: Error) => ({ words: problem.message, failed: true }),
+      const message = await bring.mutateAsync({ file, asNew }).then(
+        (result) => ({ message: result.message, failed: false }),
+        (problem: Error) => ({ message: problem.message, failed: true }),
       );
-      setSaid((before) => [...before, words]);
+      setSaid((before) => [...before, message]);
     }
     setBusy(undefined);
     done?.();
@@ -106,9 +106,9 @@ export function BringFiles({ done }: { done?: () => void }) {
         </div>
       )}
       <ul className="said" role="status">
-        {said.map(({ words, failed }) => (
-          <li key={words} className={failed ? "error-words" : ""}>
-            {words}
+        {said.map(({ message, failed }) => (
+          <li key={message} className={failed ? "error-text" : ""}>
+            {message}
           </li>
         ))}
       </ul>

@@ -12,7 +12,7 @@ export function ReviewLine({ view, review }: { view: SavedView; review: ViewPage
   const go = () => gone.mutate(view.id);
   useKey("goneThrough", go);
   const asked = view.body.review?.length || review?.gone_through;
-  const words = !asked
+  const label = !asked
     ? []
     : [
         review?.due && `Called for being gone through at ${review.due}.`,
@@ -23,7 +23,7 @@ export function ReviewLine({ view, review }: { view: SavedView; review: ViewPage
       ].filter(Boolean);
   return (
     <div className={review?.due ? "review-line due" : "review-line"}>
-      <span>{words.join(" ")}</span>
+      <span>{label.join(" ")}</span>
       <Button variant={review?.due ? "contained" : "text"} onClick={go} disabled={gone.isPending}>
         Gone through <KeyCap of="goneThrough" />
       </Button>

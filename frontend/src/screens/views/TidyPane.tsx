@@ -16,14 +16,14 @@ import {
 import { Slot } from "../../parts/Slot";
 
 const ACTS = [
-  { value: "clear", words: "Clear" },
-  { value: "read", words: "Mark read" },
-  { value: "unread", words: "Mark unread" },
-  { value: "flag", words: "Flag" },
-  { value: "unflag", words: "Take the flag off" },
-  { value: "bring_back", words: "Put off, and bring back" },
-  { value: "discard", words: "Discard" },
-  { value: "recover", words: "Recover" },
+  { value: "clear", label: "Clear" },
+  { value: "read", label: "Mark read" },
+  { value: "unread", label: "Mark unread" },
+  { value: "flag", label: "Flag" },
+  { value: "unflag", label: "Take the flag off" },
+  { value: "bring_back", label: "Put off, and bring back" },
+  { value: "discard", label: "Discard" },
+  { value: "recover", label: "Recover" },
 ];
 const BACK = "bring_back";
 
@@ -31,8 +31,8 @@ const BACK = "bring_back";
 function Until({ until, change }: { until: string; change: (until: string) => void }) {
   const times = useBackTimes().data?.choices ?? [];
   const choices = [
-    ...times.map((choice) => ({ value: choice.until, words: `${choice.words}, ${choice.moment}` })),
-    ...(until && !times.some((choice) => choice.until === until) ? [{ value: until, words: until.replace("T", " at ") }] : []),
+    ...times.map((choice) => ({ value: choice.until, label: `${choice.label}, ${choice.moment}` })),
+    ...(until && !times.some((choice) => choice.until === until) ? [{ value: until, label: until.replace("T", " at ") }] : []),
   ];
   return (
     <div className="condition-line">
@@ -61,8 +61,8 @@ export function TidyPane({ source, holds, close }: { source: TidySource; holds: 
   const preview = useTidyPreview(source, reach).data;
   const tidy = useTidy();
   const progress = useProgress().data;
-  const choices = [...ACTS, ...labels.map((label) => ({ value: `label:${label}`, words: `Put the label ${label} on` }))];
-  const verb = choices.find(({ value }) => value === what)?.words ?? "";
+  const choices = [...ACTS, ...labels.map((label) => ({ value: `label:${label}`, label: `Put the label ${label} on` }))];
+  const verb = choices.find(({ value }) => value === what)?.label ?? "";
   const total = preview?.total ?? 0;
   const many = `${total.toLocaleString("en")} ${total === 1 ? "message" : "messages"}`;
   const shown = preview?.messages?.length ?? 0;
@@ -115,7 +115,7 @@ export function TidyPane({ source, holds, close }: { source: TidySource; holds: 
         </div>
       )}
       {tidy.isError && (
-        <p className="error-words" role="alert">
+        <p className="error-text" role="alert">
           {tidy.error.message}
         </p>
       )}

@@ -4,7 +4,7 @@ import FormControlLabel from "@mui/material/FormControlLabel";
 import { useState } from "react";
 import { useLocation, useNavigate, useParams } from "react-router";
 import type { SavedView, ViewBody, ViewTrial, Vocabulary } from "../../api/client";
-import { useChangeView, useMakeView, useStanding, useViews, useViewTrial, useViewVocabulary } from "../../api/queries";
+import { useChangeView, useMakeView, useStatus, useViews, useViewTrial, useViewVocabulary } from "../../api/queries";
 import { KeyCap } from "../../parts/KeyCap";
 import { MessageRow } from "../../parts/rows";
 import { Slot } from "../../parts/Slot";
@@ -31,12 +31,12 @@ const told = (trial: ViewTrial | undefined) =>
 /** Whether the view stands as a band on the Front, and how. */
 function Band({ body, set }: { body: ViewBody; set: (part: Partial<ViewBody>) => void }) {
   const band = body.band ?? undefined;
-  const flag = (key: "leave_out" | "unread_only" | "fold_when_empty", words: string) => (
+  const flag = (key: "leave_out" | "unread_only" | "fold_when_empty", label: string) => (
     <FormControlLabel
       control={
         <Checkbox size="small" checked={band?.[key] === true} onChange={(_, on) => set({ band: { ...band, [key]: on } })} />
       }
-      label={words}
+      label={label}
     />
   );
   return (
@@ -86,14 +86,14 @@ function Band({ body, set }: { body: ViewBody; set: (part: Partial<ViewBody>) =>
 
 /** What the view looks at, and how it is kept at hand. */
 function Reach({ body, set }: { body: ViewBody; set: (part: Partial<ViewBody>) => void }) {
-  const accounts = useStanding().data?.accounts ?? [];
+  const accounts = useStatus().data?.accounts ?? [];
   const chosen = body.accounts ?? [];
   const turn = (name: string) =>
     set({ accounts: chosen.includes(name) ? chosen.filter((each) => each !== name) : [...chosen, name] });
-  const flag = (key: "sent" | "discarded" | "favourite" | "opens_first", words: string) => (
+  const flag = (key: "sent" | "discarded" | "favourite" | "opens_first", label: string) => (
     <FormControlLabel
       control={<Checkbox size="small" checked={body[key] === true} onChange={(_, on) => set({ [key]: on })} />}
-      label={words}
+      label={label}
     />
   );
   return (
@@ -143,8 +143,8 @@ function Reach({ body, set }: { body: ViewBody; set: (part: Partial<ViewBody>) =
               label="Its digit"
               value={String(body.key ?? "")}
               choices={[
-                { value: "", words: "no digit" },
-                ...[1, 2, 3, 4, 5, 6, 7, 8, 9].map((digit) => ({ value: String(digit), words: String(digit) })),
+                { value: "", label: "no digit" },
+                ...[1, 2, 3, 4, 5, 6, 7, 8, 9].map((digit) => ({ value: String(digit), label: String(digit) })),
               ]}
               change={(digit) => set({ key: digit ? Number(digit) : null })}
             />
@@ -212,7 +212,7 @@ function Editor({ view, vocabulary }: { view: SavedView | undefined; vocabulary:
           value={body.name}
           onChange={(event) => set({ name: event.target.value })}
         />
-        {body.name.trim() !== "" && named && <p className="in-place">{named.words}</p>}
+        {body.name.trim() !== "" && named && <p className="in-place">{named.message}</p>}
         <div className="part">
           <h2>Shows</h2>
           <Conditions
@@ -234,7 +234,7 @@ function Editor({ view, vocabulary }: { view: SavedView | undefined; vocabulary:
           misreads={setUnread}
         />
         {saving.isError && (
-          <p className="error-words" role="alert">
+          <p className="error-text" role="alert">
             {saving.error.message}
           </p>
         )}
@@ -255,7 +255,7 @@ function Editor({ view, vocabulary }: { view: SavedView | undefined; vocabulary:
           <p className="sub">Of all your mail, as it stands now. Nothing is moved.</p>
           {trial?.empty_because && (
             <p className="in-place" role="status">
-              {trial.empty_because.words}
+              {trial.empty_because.message}
             </p>
           )}
           {trial?.messages?.map((row) => (

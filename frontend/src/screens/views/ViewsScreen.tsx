@@ -59,7 +59,7 @@ function BringIn() {
         Bring one in
       </Button>
       {failed && (
-        <p className="error-words" role="alert">
+        <p className="error-text" role="alert">
           {failed}
         </p>
       )}
@@ -307,7 +307,7 @@ export function ViewsScreen() {
           </>
         )}
         <ChosenBar open={open} />
-        {views.isError && <p className="error-words">{views.error.message}</p>}
+        {views.isError && <p className="error-text">{views.error.message}</p>}
       </main>
       <SheetPane
         id={open}
@@ -317,7 +317,7 @@ export function ViewsScreen() {
           const next = neighbour(id);
           void navigate(next ? `${place}/${next}` : place);
         }}
-        aside={why && <p className="why-view">{why.words}</p>}
+        aside={why && <p className="why-view">{why.message}</p>}
         empty={<p>Choose a message to read it here, and to see why it is in this view.</p>}
       />
     </div>

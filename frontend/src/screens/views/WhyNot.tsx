@@ -38,7 +38,7 @@ export function WhyNot({ view, close }: { view: SavedView; close: () => void }) 
             </button>
             {row.id === chosen && why && (
               <p className="why-view" role="status">
-                {why.words}
+                {why.message}
               </p>
             )}
           </li>

@@ -1,24 +1,24 @@
 export const SORTS = [
-  { value: "time", words: "time" },
-  { value: "sender", words: "sender" },
-  { value: "subject", words: "subject" },
-  { value: "priority", words: "priority" },
-  { value: "size", words: "size" },
-  { value: "follow_up", words: "follow-up" },
+  { value: "time", label: "time" },
+  { value: "sender", label: "sender" },
+  { value: "subject", label: "subject" },
+  { value: "priority", label: "priority" },
+  { value: "size", label: "size" },
+  { value: "follow_up", label: "follow-up" },
 ];
 export const GROUPS = [
-  { value: "", words: "nothing" },
-  { value: "sender", words: "sender" },
-  { value: "day", words: "day" },
-  { value: "thread", words: "thread" },
-  { value: "label", words: "label" },
-  { value: "account", words: "account" },
-  { value: "priority", words: "priority" },
+  { value: "", label: "nothing" },
+  { value: "sender", label: "sender" },
+  { value: "day", label: "day" },
+  { value: "thread", label: "thread" },
+  { value: "label", label: "label" },
+  { value: "account", label: "account" },
+  { value: "priority", label: "priority" },
 ];
 export const BADGES = [
-  { value: "unread", words: "unread messages" },
-  { value: "all", words: "all messages" },
-  { value: "none", words: "nothing" },
+  { value: "unread", label: "unread messages" },
+  { value: "all", label: "all messages" },
+  { value: "none", label: "nothing" },
 ];
 
 const ORDERS: Record<string, [down: string, up: string]> = {

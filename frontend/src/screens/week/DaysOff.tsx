@@ -12,7 +12,7 @@ import type { Plan } from "./plan";
 type Calendar = Awaited<ReturnType<typeof readCalendar>>;
 type Off = string | { from: string; until: string; name?: string };
 
-const words = (off: Off): string =>
+const label = (off: Off): string =>
   typeof off === "string" ? off : off.from === off.until ? off.from : `${off.from} to ${off.until}`;
 
 /** Days off and busy times of a calendar's file, to choose from. */
@@ -84,7 +84,7 @@ function Followed({ week }: { week: Week }) {
         </>
       )}
       {follow.isError && (
-        <p className="error-words" role="alert">
+        <p className="error-text" role="alert">
           {follow.error.message}
         </p>
       )}
@@ -102,7 +102,7 @@ export function DaysOff({ plan, week, change }: { plan: Plan; week: Week; change
   // Those that are saved are told in words by the server.
   const told = (off: Off) => {
     const saved = week.plan.days_off.findIndex((each) => JSON.stringify(each) === JSON.stringify(off));
-    return saved >= 0 ? week.offs[saved]!.words : words(off);
+    return saved >= 0 ? week.offs[saved]!.label : label(off);
   };
   const busy = plan.busy ?? [];
   const add = (event: FormEvent) => {
@@ -167,7 +167,7 @@ export function DaysOff({ plan, week, change }: { plan: Plan; week: Week; change
       )}
       <Followed week={week} />
       {failed && (
-        <p className="error-words" role="alert">
+        <p className="error-text" role="alert">
           {failed}
         </p>
       )}

@@ -10,10 +10,10 @@ export const span = (minutes: number): string =>
       ? `${Math.floor(minutes / 60)} h ${String(minutes % 60).padStart(2, "0")} min`
       : `${Math.round(minutes / 1440)} days`;
 
-function Line({ words, value, was }: { words: string; value: string | number; was?: string | number }) {
+function Line({ label, value, was }: { label: string; value: string | number; was?: string | number }) {
   return (
     <li>
-      <span>{words}</span>
+      <span>{label}</span>
       <b>
         {value}
         {was !== undefined && was !== value && <small>, was {was}</small>}
@@ -59,12 +59,12 @@ export function Figures({ figures, was, without }: { figures: Of; was: Of; witho
   return (
     <>
       <ul className="week-figures">
-        <Line words="Mail on a working day" value={figures.mail} />
-        <Line words="comes straight in" value={figures.straight} was={was.straight} />
-        <Line words="waits for a round or a window’s end" value={figures.waits} was={was.waits} />
-        <Line words="Moments that interrupt you, 09:00 to 17:00" value={figures.interruptions} was={was.interruptions} />
-        <Line words="Without any plan they were" value={without.interruptions} />
-        <Line words="Longest stretch undisturbed" value={span(figures.undisturbed)} was={span(was.undisturbed)} />
+        <Line label="Mail on a working day" value={figures.mail} />
+        <Line label="comes straight in" value={figures.straight} was={was.straight} />
+        <Line label="waits for a round or a window’s end" value={figures.waits} was={was.waits} />
+        <Line label="Moments that interrupt you, 09:00 to 17:00" value={figures.interruptions} was={was.interruptions} />
+        <Line label="Without any plan they were" value={without.interruptions} />
+        <Line label="Longest stretch undisturbed" value={span(figures.undisturbed)} was={span(was.undisturbed)} />
       </ul>
       <Waits wait={figures.wait} was={was.wait} />
     </>

@@ -149,7 +149,7 @@ export function Grid({ plan, week, picked, pick, change }: Given) {
             role="button"
             tabIndex={start ? 0 : -1}
             data-at={start ? `windows ${index} ${day.day}` : undefined}
-            aria-label={`Window ${name}, ${day.words}, ${begins} to ${ends}`}
+            aria-label={`Window ${name}, ${day.label}, ${begins} to ${ends}`}
             aria-pressed={Boolean(isPicked("windows", index, day.day))}
             className={["week-window", isPicked("windows", index, day.day)].filter(Boolean).join(" ")}
             style={{ ...top(from), height: `${((to - from) / DAY) * 100}%` }}
@@ -173,7 +173,7 @@ export function Grid({ plan, week, picked, pick, change }: Given) {
             role="button"
             tabIndex={0}
             data-at={`rounds ${index} ${day.day}`}
-            aria-label={`Round ${round.name}, ${day.words}, ${round.at}`}
+            aria-label={`Round ${round.name}, ${day.label}, ${round.at}`}
             aria-pressed={Boolean(isPicked("rounds", index, day.day))}
             className={["week-round", isPicked("rounds", index, day.day)].filter(Boolean).join(" ")}
             style={top(minutesOf(round.at))}
@@ -208,7 +208,7 @@ export function Grid({ plan, week, picked, pick, change }: Given) {
       </div>
       {week.days.map((day, index) => (
         <h2 key={day.day} className={day.today ? "today" : ""} style={{ gridColumn: index + 2 }}>
-          {day.words} <small>{day.number}</small>
+          {day.label} <small>{day.number}</small>
           {day.day_off && <small> off</small>}
         </h2>
       ))}

@@ -60,9 +60,9 @@ export function Panel({ plan, week, picked, change, pick, rename }: Given) {
         )}
       </div>
       <div className="condition-line" role="group" aria-label="Days">
-        {week.days.map(({ day, words }) => (
+        {week.days.map(({ day, label }) => (
           <button key={day} type="button" className="chip" aria-pressed={thing.days.includes(day)} onClick={() => turn(day)}>
-            {words}
+            {label}
           </button>
         ))}
       </div>
@@ -74,7 +74,7 @@ export function Panel({ plan, week, picked, change, pick, rename }: Given) {
               pick({ ...picked, index: plan[picked.kind].length });
             }}
           >
-            Change {today.words} alone
+            Change {today.label} alone
           </Button>
         )}
         {isWindow && (

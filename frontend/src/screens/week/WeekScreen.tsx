@@ -34,7 +34,7 @@ function Starts({ week, take }: { week: Week; take: (plan: Plan) => void }) {
       {week.starts.map((start) => (
         <li key={start.key}>
           <h3>{start.title}</h3>
-          <p>{start.words}</p>
+          <p>{start.text}</p>
           {start.figures && (
             <>
               <p className="quiet">
@@ -97,8 +97,8 @@ function Drawing({ week }: { week: Week }) {
           <h2>What this plan does</h2>
           <p className="sub">On your own mail of the last four weeks.</p>
           {trial?.faults.map((fault) => (
-            <p key={fault.pointer + fault.words} className="in-place" role="alert">
-              {fault.words}
+            <p key={fault.pointer + fault.message} className="in-place" role="alert">
+              {fault.message}
             </p>
           ))}
           <Figures figures={figures} was={week.figures} without={week.without} />
@@ -125,7 +125,7 @@ function Drawing({ week }: { week: Week }) {
             <Button onClick={() => setChoosing(true)}>Show three to start from</Button>
           )}
           {save.isError && (
-            <p className="error-words" role="alert">
+            <p className="error-text" role="alert">
               {save.error.message}
             </p>
           )}

@@ -85,7 +85,7 @@ export function ZoneChoice({ week }: { week: Week }) {
         <Button onClick={() => setGoing(true)}>Add a trip</Button>
       )}
       {save.isError && (
-        <p className="error-words" role="alert">
+        <p className="error-text" role="alert">
           {save.error.message}
         </p>
       )}

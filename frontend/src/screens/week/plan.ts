@@ -1,3 +1,4 @@
+import { fold } from "../../parts/fold";
 import type { Week } from "../../api/client";
 
 /** The plan as it is drawn: minutes are those after midnight, and a window that ends at or before its start runs past it. */
@@ -31,9 +32,9 @@ export function blocksOn(plan: Plan, days: { day: string }[], day: string): Bloc
 }
 
 const freeName = (taken: string[], name: string): string => {
-  const names = taken.map((each) => each.toLowerCase());
-  if (!names.includes(name.toLowerCase())) return name;
-  for (let number = 2; ; number++) if (!names.includes(`${name} ${number}`.toLowerCase())) return `${name} ${number}`;
+  const names = taken.map(fold);
+  if (!names.includes(fold(name))) return name;
+  for (let number = 2; ; number++) if (!names.includes(fold(`${name} ${number}`))) return `${name} ${number}`;
 };
 
 const end = (minutes: number): string => (minutes >= DAY ? "24:00" : timeOf(minutes));

@@ -5,7 +5,7 @@ import FormControlLabel from "@mui/material/FormControlLabel";
 import TextField from "@mui/material/TextField";
 import { useEffect, useState, type FormEvent } from "react";
 import { useNavigate } from "react-router";
-import type { Problem, Standing } from "../../api/client";
+import type { Problem, Status } from "../../api/client";
 import { useSetUp, useZones } from "../../api/queries";
 import { Mark } from "../../parts/Bar";
 import { AddSource, BringFiles } from "../sources/forms";
@@ -84,7 +84,7 @@ function Who() {
         label="Hold mail for rounds: working days at 08:00, 12:00, 15:00 and 17:30"
       />
       {setUp.isError && faults.length === 0 && (
-        <p className="error-words" role="alert">
+        <p className="error-text" role="alert">
           {setUp.error.message}
         </p>
       )}
@@ -98,7 +98,7 @@ function Who() {
 }
 
 /** The first run: whose mail it is, then where it comes from. */
-export function WelcomeScreen({ standing }: { standing: Standing }) {
+export function WelcomeScreen({ status }: { status: Status }) {
   const navigate = useNavigate();
   const toFront = () => navigate("/front");
   // The address keeps this screen open once the owner is known, for the question of where mail comes from.
@@ -109,7 +109,7 @@ export function WelcomeScreen({ standing }: { standing: Standing }) {
         <Mark />
         Up Front
       </div>
-      {standing.ready ? (
+      {status.ready ? (
         <>
           <h1>Where does your mail come from?</h1>
           <p>Up Front only reads. No message is ever moved; each stays in the mailbox it arrived in.</p>

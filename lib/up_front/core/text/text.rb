@@ -18,11 +18,7 @@ module UpFront
       ASCII_SPACES = "\t\n\v\f\r"
       CUT = 200 # letters of a text that an explanation shows
       # Letters that Unicode does not take apart, as CLDR's Latin-ASCII transliteration has them.
-      STROKED = {
-        "ł" => "l", "ø" => "o", "đ" => "d", "ð" => "d", "ħ" => "h", "ŧ" => "t", "ƀ" => "b", "ɨ" => "i", "ı" => "i", "ɉ" => "j", "ǥ" => "g", "ƶ" => "z",
-        "ɍ" => "r", "ɏ" => "y", "ⱥ" => "a", "ɇ" => "e", "ȼ" => "c", "ꝁ" => "k", "ƚ" => "l", "ᵽ" => "p", "ŋ" => "n", "ĸ" => "q", "ə" => "e",
-        "ɓ" => "b", "ɗ" => "d", "ƙ" => "k", "ƴ" => "y", "ɲ" => "n", "ɛ" => "e", "ɔ" => "o", "æ" => "ae", "œ" => "oe", "þ" => "th"
-      }.freeze
+      STROKED = JSON.parse(File.read(File.join(__dir__, "strokes.json"))).freeze # the pages fold by it too
       STROKES = Regexp.union(STROKED.keys)
       WAY = 2 # of folding; kept texts are folded anew when it changes
       REMEMBERED = 5_000

@@ -12,9 +12,9 @@ module UpFront
         transaction do
           calling = Store::Alert.calling(now).to_a
           here = Store::State.surfaced(now).where(message_id: calling.map(&:message_id)).pluck(:message_id)
-          standing, over = calling.partition { here.include?(_1.message_id) }
+          calling, over = calling.partition { here.include?(_1.message_id) }
           Store::Alert.where(id: over.map(&:id)).update_all(answered_at: now)
-          ring(wait_for_heads_down(standing))
+          ring(wait_for_heads_down(calling))
         end
       end
 

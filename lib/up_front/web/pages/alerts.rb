@@ -47,7 +47,7 @@ module UpFront
 
         def lead
           today = Store::Alert.where("at >= ?", @rulebook.zone.instant(@rulebook.zone.date(@now), 0))
-          calling = Store::Alert.standing(@now).count
+          calling = Store::Alert.showing(@now).count
           return "#{Core::English.sentence(Core::English.count(calling, "call-out"))} #{(calling == 1) ? "waits" : "wait"} for an answer." if calling.positive?
 
           count = today.where(silenced_by: nil).count

@@ -47,8 +47,8 @@ module UpFront
         end
 
         def review
-          standing = saved.review_status(@view.review, @rulebook.plan, @now)
-          {label: (@view.review.label if @view.review.any?), due: standing.due && @time_format.moment(standing.due), next: standing.next && @time_format.moment(standing.next),
+          status = saved.review_status(@view.review, @rulebook.plan, @now)
+          {label: (@view.review.label if @view.review.any?), due: status.due && @time_format.moment(status.due), next: status.next && @time_format.moment(status.next),
            gone_through: gone_through_at && @time_format.moment(gone_through_at), fresh: gone_through_at && @query.since(gone_through_at).count}
         end
 

@@ -19,8 +19,8 @@ module UpFront
 
         def shown(view)
           row = rows.fetch(view.id)
-          standing = row.review_status(view.review, @rulebook.plan, @now)
-          {id: view.id, version: row.version, body: view.to_h, badge: badges[view.id], sentence: Core::English.sentence(Core::Sentence.view(view)), due: !standing.due.nil?}
+          status = row.review_status(view.review, @rulebook.plan, @now)
+          {id: view.id, version: row.version, body: view.to_h, badge: badges[view.id], sentence: Core::English.sentence(Core::Sentence.view(view)), due: !status.due.nil?}
         end
 
         def rows = @rows ||= Store::View.in_order.index_by(&:id)

@@ -13,7 +13,7 @@ module UpFront
             taken = Desk::TakeAlerts.new(clock).call
             json(fresh: alerts(taken.fresh), missed: alerts(taken.missed), settings: Desk::AlertSettings.now)
           end
-          app.get("/api/alerts/standing") { json(calling: alerts(Store::Alert.standing(now).order(:called_at).to_a), settings: Desk::AlertSettings.now) }
+          app.get("/api/alerts/showing") { json(calling: alerts(Store::Alert.showing(now).order(:called_at).to_a), settings: Desk::AlertSettings.now) }
           app.get("/api/alerts") { json(Pages::Alerts.new(rulebook, now).journal(before: params["before"]&.to_i)) }
           app.get("/api/alerts/loudness") { json(Pages::Alerts.new(rulebook, now).loudness) }
           app.put("/api/alerts/settings") do

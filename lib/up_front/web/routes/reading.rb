@@ -6,7 +6,7 @@ module UpFront
       # How things stand: the Front, what is held, the day.
       module Reading
         def self.registered(app)
-          app.get("/api/standing") do
+          app.get("/api/status") do
             ready = Store::Rulebook.exists?
             book = ready ? rulebook : nil
             json(version: VERSION, ready: ready, owner: book&.owner&.fetch("name"), zone: book&.zone&.name, demo: clock.adjustable?, heads_down: book && Pages::HeadsDown.new(book, now).active,

@@ -35,13 +35,13 @@ module UpFront
             wanted = given
             json(Pages::TryRule.new(wanted["body"], rulebook, now, days: wanted["days"] || 30, id: wanted["id"], place: wanted["place"], message: wanted["message"], without: wanted["without"] == true).to_h)
           end
-          app.post("/api/rules/:id/foresight") do |id|
+          app.post("/api/rules/:id/preview") do |id|
             wanted = given
             json(Pages::RuleChange.new(rulebook, now, id: id.to_i, act: wanted["act"], to: wanted["to"]).to_h)
           end
           app.post("/api/hearing") { heard(given["text"], given["of"] || "rule") }
-          app.get("/api/needs") { json(Pages::StartingRules.to_h) }
-          app.post("/api/needs/:key") do |key|
+          app.get("/api/starting-rules") { json(Pages::StartingRules.to_h) }
+          app.post("/api/starting-rules/:key") do |key|
             need = Core::StartingRules.find(key) || halt_problem(404, "There is no such starting point.")
             json(Pages::StartingRules.answered(need, given["answers"], rulebook, now))
           end
@@ -51,8 +51,8 @@ module UpFront
           app.get("/api/rules/:id/history") { |id| json(Pages::History.new(rulebook, now).of_rule(id.to_i)) }
           app.put("/api/history") { done Desk::PruneHistory.new(clock).keep(given["keep_days"]) }
           app.get("/api/history") { json(Pages::History.new(rulebook, now).to_h) }
-          app.get("/api/rules/:id/application") { |id| json(Pages::ApplyRule.new(application(id, params["days"]).preview, rulebook, now).to_h) }
-          app.post("/api/rules/:id/application") do |id|
+          app.get("/api/rules/:id/apply") { |id| json(Pages::ApplyRule.new(application(id, params["days"]).preview, rulebook, now).to_h) }
+          app.post("/api/rules/:id/apply") do |id|
             wanted = given
             apply(application(id, wanted["days"]), wanted)
           end

@@ -1,28 +1,29 @@
 import Button from "@mui/material/Button";
 import { useRef, useState } from "react";
-import { Looker, type Option } from "../../../parts/Looker";
+import { Combobox, type Option } from "../../../parts/Combobox";
+import { fold } from "../../../parts/fold";
 import { fits } from "../condition";
 import { focusAdded, groupAround } from "./focus";
 
 /** Those with the words typed; where they have them whole comes before where they have them in part. */
-function matching<Entry extends { words: string; also: string }>(entries: Entry[], typed: string): Entry[] {
-  const words = typed.toLowerCase().split(/\s+/).filter(Boolean);
-  const whole = ({ words: own, also }: Entry) => {
-    const all = `${own} ${also}`.toLowerCase().split(/[^\p{L}\p{N}-]+/u);
-    return words.every((word) => all.includes(word));
+function matching<Entry extends { label: string; also: string }>(entries: Entry[], typed: string): Entry[] {
+  const wanted = fold(typed).split(" ").filter(Boolean);
+  const whole = ({ label: own, also }: Entry) => {
+    const all = fold(`${own} ${also}`).split(/[^\p{L}\p{N}-]+/u);
+    return wanted.every((word) => all.includes(word));
   };
-  const found = entries.filter(({ words: own, also }) => fits(typed, `${own} ${also}`));
+  const found = entries.filter(({ label: own, also }) => fits(typed, `${own} ${also}`));
   return [...found.filter(whole), ...found.filter((entry) => !whole(entry))];
 }
 
 /** "+ condition": opens into a field in which one types what one means. */
-export function Adder<Entry extends { words: string; also: string }>({
-  words,
+export function Adder<Entry extends { label: string; also: string }>({
+  label,
   placeholder,
   entries,
   add,
 }: {
-  words: string;
+  label: string;
   placeholder: string;
   entries: (typed: string) => Entry[];
   add: (entry: Entry) => void;
@@ -33,13 +34,13 @@ export function Adder<Entry extends { words: string; also: string }>({
   if (!open)
     return (
       <Button variant="text" onClick={() => setOpen(true)}>
-        + {words}
+        + {label}
       </Button>
     );
   const all = entries(typed);
   const options = matching(all, typed).map((entry): Option & { entry: Entry } => ({
-    key: entry.words,
-    words: entry.words,
+    key: entry.label,
+    label: entry.label,
     entry,
   }));
   return (
@@ -53,9 +54,9 @@ export function Adder<Entry extends { words: string; also: string }>({
         if (!event.currentTarget.contains(event.relatedTarget)) setOpen(false);
       }}
     >
-      <Looker
+      <Combobox
         wide
-        label={words}
+        label={label}
         placeholder={placeholder}
         options={options}
         typed={typed}

@@ -53,9 +53,9 @@ export function ApplyPane({ id, close }: { id: number; close: () => void }) {
             }}
             aria-label="How far back"
           >
-            {Object.entries(PERIODS).map(([key, words]) => (
+            {Object.entries(PERIODS).map(([key, label]) => (
               <ToggleButton key={key} value={key}>
-                {words}
+                {label}
               </ToggleButton>
             ))}
           </ToggleButtonGroup>
@@ -68,7 +68,7 @@ export function ApplyPane({ id, close }: { id: number; close: () => void }) {
         {page && page.count > 0 && (
           <>
             <div role="group" aria-label="Kinds of change" className="kinds">
-              {page.kinds.map(({ topic, words, count: of }) => (
+              {page.kinds.map(({ topic, label, count: of }) => (
                 <FormControlLabel
                   key={topic}
                   control={
@@ -80,7 +80,7 @@ export function ApplyPane({ id, close }: { id: number; close: () => void }) {
                   }
                   label={
                     <>
-                      {words} <i>{of.toLocaleString("en")}</i>
+                      {label} <i>{of.toLocaleString("en")}</i>
                     </>
                   }
                 />
@@ -109,9 +109,9 @@ export function ApplyPane({ id, close }: { id: number; close: () => void }) {
             )}
           </>
         )}
-        {preview.isError && <p className="error-words">{preview.error.message}</p>}
+        {preview.isError && <p className="error-text">{preview.error.message}</p>}
         {apply.isError && (
-          <p className="error-words" role="alert">
+          <p className="error-text" role="alert">
             {apply.error.message}
           </p>
         )}

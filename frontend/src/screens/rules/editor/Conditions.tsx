@@ -8,7 +8,7 @@ import { Slot } from "../../../parts/Slot";
 import {
   entriesOf,
   factOf,
-  GROUP_WORDS,
+  GROUP_LABELS,
   groupOf,
   isLeaf,
   kindOf,
@@ -40,8 +40,8 @@ function How({ leaf, fact, change }: { leaf: Leaf; fact: Fact; change: (next: Le
         label="Holds or not"
         value={yes ? "yes" : "no"}
         choices={[
-          { value: "yes", words: fact.words },
-          { value: "no", words: fact.denial ?? "" },
+          { value: "yes", label: fact.label },
+          { value: "no", label: fact.denial ?? "" },
         ]}
         change={(next) => change({ fact: leaf.fact, op: leaf.op, value: next === "yes" })}
       />
@@ -50,13 +50,13 @@ function How({ leaf, fact, change }: { leaf: Leaf; fact: Fact; change: (next: Le
   if (fact.shape === "span")
     return (
       <>
-        {fact.words}
+        {fact.label}
         <Slot
           label="How"
           value={leaf.not ? "not" : ""}
           choices={[
-            { value: "", words: "just" },
-            { value: "not", words: "not" },
+            { value: "", label: "just" },
+            { value: "not", label: "not" },
           ]}
           change={(next) => change({ fact: leaf.fact, op: leaf.op, value: leaf.value, ...(next ? { not: true } : {}) })}
         />
@@ -64,13 +64,13 @@ function How({ leaf, fact, change }: { leaf: Leaf; fact: Fact; change: (next: Le
     );
   return (
     <>
-      {fact.words}
+      {fact.label}
       <Slot
         label="How"
         value={`${leaf.not ? "not " : ""}${leaf.op}`}
-        choices={fact.ops.flatMap(({ name, words, denial }) => [
-          { value: name, words },
-          { value: `not ${name}`, words: denial },
+        choices={fact.ops.flatMap(({ name, label, denial }) => [
+          { value: name, label },
+          { value: `not ${name}`, label: denial },
         ])}
         change={(next) => {
           change(withOp(leaf, next.replace(/^not /, ""), next.startsWith("not ")));
@@ -127,8 +127,8 @@ function LeafLine({
           )}
         </span>
       </div>
-      {fault && <p className="in-place">{fault.words}</p>}
-      {clash && <p className="in-place">{clash.words}</p>}
+      {fault && <p className="in-place">{fault.message}</p>}
+      {clash && <p className="in-place">{clash.message}</p>}
     </div>
   );
 }
@@ -137,13 +137,13 @@ function LeafLine({
 function Apart({ pointer, trial, choose }: { pointer: string; trial: Asked | undefined; choose: (kind: GroupKind) => void }) {
   const apart = trial?.apart.find((each) => each.pointer === pointer);
   if (!apart) return null;
-  const words = GROUP_WORDS[apart.other as GroupKind];
+  const label = GROUP_LABELS[apart.other as GroupKind];
   return (
     <p className="hint">
-      With <b>{GROUP_WORDS[apart.kind as GroupKind]}</b>, {count(apart.count)} messages are meant; with <b>{words}</b>,{" "}
+      With <b>{GROUP_LABELS[apart.kind as GroupKind]}</b>, {count(apart.count)} messages are meant; with <b>{label}</b>,{" "}
       {count(apart.other_count)} would be.
       <Button variant="text" onClick={() => choose(apart.other as GroupKind)}>
-        Use {words}
+        Use {label}
       </Button>
     </p>
   );
@@ -170,9 +170,9 @@ export function GroupLines({ group, pointer, vocabulary, trial, change, depth = 
             onChange={(_, next: GroupKind | null) => next && choose(next)}
             aria-label="How they hold together"
           >
-            {(Object.keys(GROUP_WORDS) as GroupKind[]).map((key) => (
+            {(Object.keys(GROUP_LABELS) as GroupKind[]).map((key) => (
               <ToggleButton key={key} value={key}>
-                {GROUP_WORDS[key]}
+                {GROUP_LABELS[key]}
               </ToggleButton>
             ))}
           </ToggleButtonGroup>
@@ -214,7 +214,7 @@ export function GroupLines({ group, pointer, vocabulary, trial, change, depth = 
       <Apart pointer={pointer} trial={trial} choose={choose} />
       <div className="condition-line">
         <Adder
-          words={adding}
+          label={adding}
           placeholder="type what you mean: sender, a file, copied to me …"
           entries={(typed) => entriesOf(vocabulary, typed)}
           add={({ leaf }) => set([...members, leaf])}
@@ -240,7 +240,7 @@ export function Conditions({
     <div className="condition-group">
       <LeafLine leaf={node} change={change} {...rest} />
       <Adder
-        words={rest.adding ?? "condition"}
+        label={rest.adding ?? "condition"}
         placeholder="type what you mean"
         entries={(typed) => entriesOf(rest.vocabulary, typed)}
         add={({ leaf }) => change(groupOf(rest.adding === "exception" ? "any" : "all", [node, leaf]))}

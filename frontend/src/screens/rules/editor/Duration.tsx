@@ -25,7 +25,7 @@ export function Duration({ label, value, change }: { label: string; value: strin
       <Slot
         label={`${label}: unit`}
         value={span.unit}
-        choices={Object.entries(UNITS).map(([unit, words]) => ({ value: unit, words }))}
+        choices={Object.entries(UNITS).map(([unit, label]) => ({ value: unit, label }))}
         change={(unit) => change(durationOf(span.count, unit as Unit))}
       />
     </>

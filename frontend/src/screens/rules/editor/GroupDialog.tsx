@@ -44,7 +44,7 @@ export function GroupDialog({ members, close, made }: { members: string[]; close
           helperText="Addresses, or @domain for everyone there; one a line"
         />
         {save.isError && (
-          <p className="error-words" role="alert">
+          <p className="error-text" role="alert">
             {save.error.message}
           </p>
         )}

@@ -70,7 +70,7 @@ export function InWords({
     return (
       <section className="in-words" aria-label="In words">
         <header>
-          <span>In words</span>
+          <span>In label</span>
           <Button variant="text" disabled={!said} onClick={() => keep(said ?? "")}>
             Write it as text
           </Button>
@@ -99,7 +99,7 @@ export function InWords({
       <p id="rule-text-said" role="status" className={misread ? "in-place" : "quiet"}>
         {misread ? (
           <>
-            Line {misread.line}: {misread.words}{" "}
+            Line {misread.line}: {misread.message}{" "}
             {misread.length > 0 && (
               <Button variant="text" onClick={point}>
                 Show where

@@ -137,7 +137,7 @@ export function RuleEditor({ rule, vocabulary }: { rule: Rule | undefined; vocab
   const asked = useTrial({ ...settled, id: rule?.id, message: draft.message, without });
   const trial = asked.data;
   const current = !asked.isPlaceholderData && JSON.stringify(settled.body) === JSON.stringify(body);
-  const fault = (pointer: string) => trial?.faults.find((each) => each.pointer === pointer)?.words;
+  const fault = (pointer: string) => trial?.faults.find((each) => each.pointer === pointer)?.message;
   const theirs =
     change.error instanceof Problem && change.error.status === 409 ? all.find(({ id }) => id === rule?.id) : undefined;
   const conflict = theirs && theirs.version !== draft.version ? theirs : undefined;
@@ -169,7 +169,7 @@ export function RuleEditor({ rule, vocabulary }: { rule: Rule | undefined; vocab
     ? "The text cannot be read yet."
     : trial?.unfinished.length
       ? "A condition still wants its words."
-      : trial?.faults[0]?.words;
+      : trial?.faults[0]?.message;
   return (
     <>
       <main className="list editor" aria-label={rule ? `Edit ${rule.name}` : "New rule"}>
@@ -268,7 +268,7 @@ export function RuleEditor({ rule, vocabulary }: { rule: Rule | undefined; vocab
           />
         )}
         {saving.isError && !conflict && (
-          <p className="error-words" role="alert">
+          <p className="error-text" role="alert">
             {saving.error.message}
           </p>
         )}

@@ -35,16 +35,16 @@ function Bars({ bars }: { bars: NonNullable<Trial["bars"]> }) {
   return (
     <figure className="bars" aria-label="Matches a day">
       <div className="bars-plot">
-        {bars.map(({ date, words, all, matched }) => (
-          <span key={date} title={`${words}: ${matched} of ${all}`} style={{ height: `${(all / most) * 100}%` }}>
+        {bars.map(({ date, label, all, matched }) => (
+          <span key={date} title={`${label}: ${matched} of ${all}`} style={{ height: `${(all / most) * 100}%` }}>
             <i style={{ height: all ? `${(matched / all) * 100}%` : 0 }} />
           </span>
         ))}
       </div>
       <figcaption>
-        <span>{first.words}</span>
+        <span>{first.label}</span>
         <span>matches a day</span>
-        <span>{last.words}</span>
+        <span>{last.label}</span>
       </figcaption>
     </figure>
   );

@@ -2,7 +2,7 @@ import Close from "@mui/icons-material/Close";
 import { useState } from "react";
 import type { Fact, Vocabulary } from "../../../api/client";
 import { useCompletions } from "../../../api/queries";
-import { Looker, type Option } from "../../../parts/Looker";
+import { Combobox, type Option } from "../../../parts/Combobox";
 import { DAYS, type Leaf } from "../condition";
 import { Slot } from "../../../parts/Slot";
 import { Duration } from "./Duration";
@@ -41,8 +41,8 @@ export function Chips({
   const [making, setMaking] = useState(false);
   const found = useCompletions(fact, typed, true);
   const known = (found.data?.values ?? []).filter(({ value }) => !values.includes(value));
-  const options: Option[] = known.map(({ value, words, count }) => ({ key: value, words, count }));
-  if (people) options.push({ key: MAKE, words: values.length > 1 ? "Make a group of these …" : "Make a group of people …" });
+  const options: Option[] = known.map(({ value, label, count }) => ({ key: value, label, count }));
+  if (people) options.push({ key: MAKE, label: values.length > 1 ? "Make a group of these …" : "Make a group of people …" });
   const add = (value: string) => !values.includes(value) && change([...values, value]);
   return (
     <>
@@ -59,7 +59,7 @@ export function Chips({
           </button>
         </span>
       ))}
-      <Looker
+      <Combobox
         free
         label={label}
         placeholder={values.length ? "+ another" : people ? "who …" : "words …"}
@@ -82,11 +82,11 @@ export function Chips({
 
 function Choices({ leaf, fact, change }: LeafProps) {
   if (typeof leaf.value === "string")
-    return <Slot label={fact.words} value={leaf.value} choices={fact.choices} change={(value) => change({ ...leaf, value })} />;
+    return <Slot label={fact.label} value={leaf.value} choices={fact.choices} change={(value) => change({ ...leaf, value })} />;
   const values = leaf.value as string[];
   return (
-    <span className="choices" role="group" aria-label={fact.words}>
-      {fact.choices.map(({ value, words }) => (
+    <span className="choices" role="group" aria-label={fact.label}>
+      {fact.choices.map(({ value, label }) => (
         <button
           type="button"
           key={value}
@@ -96,7 +96,7 @@ function Choices({ leaf, fact, change }: LeafProps) {
             change({ ...leaf, value: values.includes(value) ? values.filter((other) => other !== value) : [...values, value] })
           }
         >
-          {words}
+          {label}
         </button>
       ))}
     </span>
@@ -143,7 +143,7 @@ export function Value(props: LeafProps) {
       return (
         <Chips
           fact={fact.name}
-          label={`Add to: ${fact.words}`}
+          label={`Add to: ${fact.label}`}
           values={leaf.value as string[]}
           join={leaf.op === "mentions_all" ? "and" : "or"}
           people={PEOPLE.includes(fact.name) && leaf.op === "is"}
@@ -160,7 +160,7 @@ export function Value(props: LeafProps) {
           className="slot-input"
           type="number"
           min={0}
-          aria-label={fact.words}
+          aria-label={fact.label}
           value={leaf.value as number}
           onChange={(event) => change({ ...leaf, value: Math.max(0, event.target.valueAsNumber || 0) })}
         />
@@ -170,13 +170,13 @@ export function Value(props: LeafProps) {
         <input
           className="slot-input"
           type="date"
-          aria-label={fact.words}
+          aria-label={fact.label}
           value={leaf.value as string}
           onChange={(event) => change({ ...leaf, value: event.target.value })}
         />
       );
     case "duration":
-      return <Duration label={fact.words} value={leaf.value as string} change={(value) => change({ ...leaf, value })} />;
+      return <Duration label={fact.label} value={leaf.value as string} change={(value) => change({ ...leaf, value })} />;
     case "flag":
       return null;
   }

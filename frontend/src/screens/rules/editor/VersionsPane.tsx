@@ -30,7 +30,7 @@ export function VersionsPane({ id, take, close }: { id: number; take: (body: Rul
             </li>
           ))}
         </ol>
-        {history.isError && <p className="error-words">{history.error.message}</p>}
+        {history.isError && <p className="error-text">{history.error.message}</p>}
       </div>
       <div className="sheet-foot">
         <Button onClick={close}>Close</Button>

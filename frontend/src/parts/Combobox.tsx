@@ -1,13 +1,13 @@
 import Autocomplete from "@mui/material/Autocomplete";
 import { useState } from "react";
 
-export type Option = { key: string; words: string; count?: number | null; aside?: string };
+export type Option = { key: string; label: string; count?: number | null; aside?: string };
 
 /**
  * A field to look for something by typing what one means. A choice is taken at once and the field is empty again.
  * @param free what is typed may be taken as it is
  */
-export function Looker({
+export function Combobox({
   label,
   placeholder,
   options,
@@ -29,8 +29,8 @@ export function Looker({
   loading?: boolean;
 }) {
   const [open, setOpen] = useState(false);
-  const finish = (words: string) => {
-    if (free && words.trim()) take({ key: words.trim(), words: words.trim() });
+  const finish = (label: string) => {
+    if (free && label.trim()) take({ key: label.trim(), label: label.trim() });
     type("");
   };
   return (
@@ -43,7 +43,7 @@ export function Looker({
       value={null as never}
       options={options}
       filterOptions={(all) => all}
-      getOptionLabel={(option) => (typeof option === "string" ? option : option.words)}
+      getOptionLabel={(option) => (typeof option === "string" ? option : option.label)}
       getOptionKey={(option) => (typeof option === "string" ? option : option.key)}
       inputValue={typed}
       open={open && (options.length > 0 || !free)}
@@ -65,7 +65,7 @@ export function Looker({
       renderOption={(props, option) => (
         <li {...props} key={option.key}>
           <span>
-            {option.words}
+            {option.label}
             {option.aside && <small>{option.aside}</small>}
           </span>
           {option.count !== undefined && option.count !== null && <i>{option.count.toLocaleString("en")}</i>}

@@ -7,7 +7,7 @@ const IDLE_MS = 20_000;
  * What is under the pointer stays there: while the pointer is over the list, changes that come from outside
  * wait until it moves on or the person asks. What the person does shows at once.
  */
-export function useCalmRows<Page>(page: Page | undefined, ids: (page: Page) => number[]) {
+export function useDeferredRows<Page>(page: Page | undefined, ids: (page: Page) => number[]) {
   const [shown, setShown] = useState(page);
   const [over, setOver] = useState(false);
   const own = useRef(false);

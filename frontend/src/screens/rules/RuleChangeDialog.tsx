@@ -1,12 +1,12 @@
 import Button from "@mui/material/Button";
 import { useEffect, useRef, useState } from "react";
 import { TriedRow } from "./editor/TryPane";
-import type { Asked } from "./useForeseen";
+import type { Asked } from "./useRuleChange";
 
 const VERBS = { move: "Move", switch: "Switch", delete: "Delete" };
 
 /** What a change would do, before it is kept. */
-export function Foreseen({ asked, keep, back }: { asked: Asked; keep: () => void; back: () => void }) {
+export function RuleChangeDialog({ asked, keep, back }: { asked: Asked; keep: () => void; back: () => void }) {
   const [open, setOpen] = useState(false);
   const { rule, step, foresight } = asked;
   const first = useRef<HTMLButtonElement>(null);
@@ -18,7 +18,7 @@ export function Foreseen({ asked, keep, back }: { asked: Asked; keep: () => void
         <b>
           {act} “{rule.name}”{step.act === "move" && `, to be read as number ${step.to! + 1}`}?
         </b>{" "}
-        {foresight.words} {foresight.held}
+        {foresight.message} {foresight.held}
       </p>
       <div className="row-of">
         <Button variant="contained" ref={first} onClick={keep}>

@@ -1,12 +1,12 @@
 import { useState } from "react";
-import type { Foresight, Rule } from "../../api/client";
+import type { RuleChange, Rule } from "../../api/client";
 import { foresee, useChangeRule, useDeleteRule, useMoveRule, type Step } from "../../api/queries";
 import { useNotices } from "../../parts/notices";
 
-export type Asked = { rule: Rule; step: Step; foresight: Foresight };
+export type Asked = { rule: Rule; step: Step; foresight: RuleChange };
 
 /** Changes to the order and the switches of rules, told before they are made. */
-export function useForeseen() {
+export function useRuleChange() {
   const [asked, setAsked] = useState<Asked>();
   const { fail } = useNotices();
   const change = useChangeRule();
