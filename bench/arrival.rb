@@ -47,8 +47,10 @@ class Arrival
         look();
       });
     JS
-    raw = "From: Iveta <dispatch@baltic-art-road.example>\nTo: wren@lanternquay.example\nSubject: #{subject}\nMessage-ID: <#{rand(1e12).to_i}@x>\n\nText\n"
-    office.deliver(raw, to: "wren@lanternquay.example", at: clock.now, zone: Demo::Scenario::ZONE, unique: "#{clock.now.to_i}.#{rand(1e9).to_i}", sync: false)
+    raw = "From: Iveta <dispatch@baltic-art-road.example>\nTo: wren@lanternquay.example\nSubject: #{subject}\nMessage-ID: " \
+      "<#{rand(1e12).to_i}@x>\n\nText\n"
+    office.deliver(raw, to: "wren@lanternquay.example", at: clock.now, zone: Demo::Scenario::ZONE,
+      unique: "#{clock.now.to_i}.#{rand(1e9).to_i}", sync: false)
     delivered = Process.clock_gettime(Process::CLOCK_REALTIME, :millisecond)
     session.evaluate_async_script("window.seen.then(arguments[0])") - delivered
   end

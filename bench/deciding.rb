@@ -11,7 +11,9 @@ class Deciding
     @figures = figures
     @seed = seed
     scenario = Demo::Scenario.new
-    @sets = {"the demo's" => (scenario.history + scenario.today).map(&:raw), "generated" => heap.letters}.transform_values { |raws| raws.map { read(_1) } }
+    @sets = {"the demo's" => (scenario.history + scenario.today).map(&:raw), "generated" => heap.letters}.transform_values do |raws|
+      raws.map { read(_1) }
+    end
   end
 
   def call
@@ -37,7 +39,11 @@ class Deciding
       beside: "faster than the plain loop (#{(by_loop * 1000).round(2)} ms)", budget: ("0.25 ms" if size == 200))
   end
 
-  def core(decider, message) = decider.decide(Core::Reading.new(message)).then { |claim| [claim.surface_at, claim.priority, claim.labels, claim.ink, claim.proposals, claim.trace.kept] }
+  def core(decider, message)
+    decider.decide(Core::Reading.new(message)).then do |claim|
+      [claim.surface_at, claim.priority, claim.labels, claim.ink, claim.proposals, claim.trace.kept]
+    end
+  end
 
   def seconds
     start = Process.clock_gettime(Process::CLOCK_MONOTONIC)

@@ -30,7 +30,8 @@ class Figures
 
   def table
     @rows.map { |row|
-      [row.what.ljust(52), format("%9.2f %-3s", row.value, row.unit), (row.ratio ? format("%.2fx of %s", row.ratio, row.beside) : ""), ("budget #{row.budget}" if row.budget)].compact.join("  ")
+      [row.what.ljust(52), format("%9.2f %-3s", row.value, row.unit), (row.ratio ? format("%.2fx of %s", row.ratio, row.beside) : ""),
+        ("budget #{row.budget}" if row.budget)].compact.join("  ")
     }.join("\n")
   end
 

@@ -19,7 +19,11 @@ class MailHeap
   def write(folder, parts)
     letters.each_slice((@count / parts.to_f).ceil).each_with_index.map do |slice, number|
       File.join(folder, "heap-#{number}.mbox").tap do |path|
-        File.open(path, "wb") { |file| slice.each { |raw| file.write("From museum@lanternquay.example Tue Mar  9 07:00:00 2027\n", raw.b.gsub(/^(>*From )/n, ">\\1"), "\n") } }
+        File.open(path, "wb") do |file|
+          slice.each do |raw|
+            file.write("From museum@lanternquay.example Tue Mar  9 07:00:00 2027\n", raw.b.gsub(/^(>*From )/n, ">\\1"), "\n")
+          end
+        end
       end
     end
   end

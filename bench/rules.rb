@@ -3,14 +3,18 @@
 # Rulebooks of any size in the manner of real ones: people, domains, words of subjects and texts, kinds.
 class Rules
   WORDS = %w[loan crate border proof lift lunch humidity invoice catalogue label courier glass opening trustee paint figures water ladder].freeze
-  THEN = [{"priority" => "high"}, {"timing" => {"now" => true}}, {"labels" => ["Loans"]}, {"timing" => {"next_round" => true}, "priority" => "low"}].freeze
+  THEN = [{"priority" => "high"}, {"timing" => {"now" => true}}, {"labels" => ["Loans"]},
+    {"timing" => {"next_round" => true}, "priority" => "low"}].freeze
 
   def initialize(seed:) = @random = Random.new(seed)
 
   # @return [UpFront::Core::Rulebook]
   def rulebook(count)
     document = JSON.parse(File.read(Demo::World::RULEBOOK))
-    UpFront::Core::Rulebook.read(document.merge("rules" => Array.new(count) { |number| {"name" => "Rule #{number}", "when" => {"all" => conditions(number)}, "then" => THEN[number % THEN.size]} }))
+    UpFront::Core::Rulebook.read(document.merge("rules" => Array.new(count) { |number|
+      {"name" => "Rule #{number}",
+       "when" => {"all" => conditions(number)}, "then" => THEN[number % THEN.size]}
+    }))
   end
 
   private

@@ -40,13 +40,19 @@ class Bench
       Store::Database.open(database)
       clock = OPENS # the letters lie before it, as mail that is here does
       given = JSON.parse(File.read(Demo::World::RULEBOOK))
-      Desk::SetUp.new(clock).call(given["owner"], plan: given["plan"], accounts: given["accounts"], rest: given.slice("groups", "labels", "inks", "rules"))
+      Desk::SetUp.new(clock).call(given["owner"], plan: given["plan"], accounts: given["accounts"],
+        rest: given.slice("groups", "labels", "inks", "rules"))
       # In turn, part by part, so that both meet the same machine.
       parsing, importing = parts.map { |mbox|
-        [figures.measure { Post::MailFile.new(mbox).each { |raw, _| Post::Letter.new(raw).then { |letter| [letter.fields, letter.digest] } } }.seconds,
-          figures.measure { Desk::ImportFile.new(clock).call(Post::MailFile.new(mbox), account: Store::Account.first, as_new: true) }.seconds]
+        [figures.measure {
+          Post::MailFile.new(mbox)
+            .each { |raw, _| Post::Letter.new(raw).then { |letter| [letter.fields, letter.digest] } }
+        }.seconds,
+          figures.measure { Desk::ImportFile.new(clock).call(Post::MailFile.new(mbox), account: Store::Account.first, as_new: true) }
+            .seconds]
       }.transpose.map(&:sum)
-      figures.add("taking in #{@options[:messages]} messages", importing, "s", beside: "parsing alone #{parsing.round(1)} s", ratio: importing / parsing, budget: "2x")
+      figures.add("taking in #{@options[:messages]} messages", importing, "s", beside: "parsing alone #{parsing.round(1)} s",
+        ratio: importing / parsing, budget: "2x")
       figures.add("memory at its highest", figures.peak_memory_mb, "MB", budget: "300 MB")
 
       PARTS_OF_IT.each { |part| send(part, figures, database, folder) if [nil, part].include?(@options[:only]) }

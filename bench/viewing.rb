@@ -10,11 +10,20 @@ class Viewing
   RUNS = 7
   WHY = {"all mail" => "it asks for all"}.freeze
   SHIFT_DAYS = 40
-  TABLES = {"message_texts" => "message_id", "message_people" => "message_id", "message_references" => "message_id", "claims" => "message_id", "states" => "message_id", "firings" => "message_id"}.freeze
+  TABLES = {"message_texts" => "message_id", "message_people" => "message_id", "message_references" => "message_id",
+            "claims" => "message_id", "states" => "message_id", "firings" => "message_id"}.freeze
   CONDITIONS = {
-    "all mail" => {"all" => []}, "unread" => {"fact" => "unread", "op" => "is", "value" => true}, "a label, unread" => {"all" => [{"fact" => "label", "op" => "is", "value" => ["Loans"]}, {"fact" => "unread", "op" => "is", "value" => true}]},
-    "a sender" => {"fact" => "from", "op" => "is", "value" => ["group:Couriers"]}, "a word of the subject" => {"fact" => "subject", "op" => "mentions", "value" => ["crate"]}, "held" => {"fact" => "held", "op" => "is", "value" => true}, "high at least" => {"fact" => "priority", "op" => "at_least", "value" => "high"},
-    "answers I wait for" => {"all" => [{"fact" => "awaiting_reply", "op" => "is", "value" => true}, {"fact" => "arrived", "op" => "within_last", "value" => "P2W"}]}, "files of the last month" => {"all" => [{"fact" => "has_attachment", "op" => "is", "value" => true}, {"fact" => "arrived", "op" => "within_last", "value" => "P30D"}]}
+    "all mail" => {"all" => []}, "unread" => {"fact" => "unread", "op" => "is", "value" => true},
+    "a label, unread" => {"all" => [{"fact" => "label", "op" => "is", "value" => ["Loans"]},
+      {"fact" => "unread", "op" => "is", "value" => true}]},
+    "a sender" => {"fact" => "from", "op" => "is", "value" => ["group:Couriers"]},
+    "a word of the subject" => {"fact" => "subject", "op" => "mentions", "value" => ["crate"]},
+    "held" => {"fact" => "held", "op" => "is", "value" => true},
+    "high at least" => {"fact" => "priority", "op" => "at_least", "value" => "high"},
+    "answers I wait for" => {"all" => [{"fact" => "awaiting_reply", "op" => "is", "value" => true},
+      {"fact" => "arrived", "op" => "within_last", "value" => "P2W"}]},
+    "files of the last month" => {"all" => [{"fact" => "has_attachment", "op" => "is", "value" => true},
+      {"fact" => "arrived", "op" => "within_last", "value" => "P30D"}]}
   }.freeze
   SEARCHES = ["crate", "crate bord", "\"condition report\"", "ana"].freeze
 
@@ -30,7 +39,10 @@ class Viewing
     @figures.add("indexing the words of #{count} messages, beside intake", indexing, "s")
     CONDITIONS.each { |name, condition| view(name, condition) }
     badges
-    SEARCHES.each { |text| @figures.add("finding #{text}", @figures.median { Web::Pages::Find.new(text, {}, rulebook, @now).to_h } * 1000, "ms", budget: "100 ms") }
+    SEARCHES.each do |text|
+      @figures.add("finding #{text}", @figures.median { Web::Pages::Find.new(text, {}, rulebook, @now).to_h } * 1000, "ms",
+        budget: "100 ms")
+    end
   end
 
   private
@@ -41,10 +53,13 @@ class Viewing
     view = Core::View.read({"name" => name, "when" => condition, "sent" => name == "answers I wait for"}, Core::Check.new, rulebook.names)
     query = Store::ViewQuery.new(view, @now, rulebook.zone)
     page, counting = [-> { query.page(0, 50) }, -> { query.count }].map { |work| @figures.median { work.call } }
-    bare_page, bare_count = [query.ordered.limit(50), query.states.select("count(*)")].map(&:to_sql).map { |sql| @figures.median { Store::Record.with_connection { _1.select_rows(sql) } } }
+    bare_page, bare_count = [query.ordered.limit(50), query.states.select("count(*)")].map(&:to_sql).map do |sql|
+      @figures.median { Store::Record.with_connection { _1.select_rows(sql) } }
+    end
     plan(name, query)
     @figures.add("a view's page: #{name}", page * 1000, "ms", ratio: page / bare_page, beside: "the bare SQL", budget: "50 ms, 3x")
-    @figures.add("its count, #{query.count}", counting * 1000, "ms", ratio: counting / bare_count, beside: "the bare SQL", budget: "50 ms, 3x")
+    @figures.add("its count, #{query.count}", counting * 1000, "ms", ratio: counting / bare_count, beside: "the bare SQL",
+      budget: "50 ms, 3x")
   end
 
   def badges
@@ -57,7 +72,9 @@ class Viewing
     @figures.add("#{BADGES} views' badges together, the first time", anew * 1000, "ms", budget: "500 ms")
     clock = Bench::Still.new(@now)
     ids = Store::State.where(unread: true).limit((RUNS + 1) * 10).pluck(:message_id)
-    @figures.add("kept current after ten messages were read", @figures.median(RUNS) { Desk::MarkRead.new(clock).call(ids.shift(10)) && Store::BadgeCounts.counts(rulebook, @now) } * 1000, "ms", budget: "500 ms")
+    @figures.add("kept current after ten messages were read",
+      @figures.median(RUNS) { Desk::MarkRead.new(clock).call(ids.shift(10)) && Store::BadgeCounts.counts(rulebook, @now) } * 1000, "ms",
+      budget: "500 ms")
   end
 
   # Tables that a question reads from end to end without any index, by SQLite's own account.
@@ -65,7 +82,8 @@ class Viewing
     {"page" => query.ordered.limit(50), "count" => query.states.select("count(*)")}.each do |what, relation|
       steps = Store::Record.with_connection { _1.select_rows("EXPLAIN QUERY PLAN #{relation.to_sql}") }.map(&:last)
       scans = steps.grep_v(/ VIRTUAL TABLE /).grep_v(/ USING (COVERING )?INDEX /).filter_map { _1[/\ASCAN (\w+)/, 1] }.uniq
-      puts "plan of #{name}, #{what}: #{scans.empty? ? "no table is read through" : "reads #{scans.join(", ")} through"}#{" (#{WHY.fetch(name, "an index should serve")})" if scans.any?}"
+      puts "plan of #{name}, #{what}: " \
+        "#{scans.empty? ? "no table is read through" : "reads #{scans.join(", ")} through"}#{" (#{WHY.fetch(name, "an index should serve")})" if scans.any?}"
     end
   end
 
@@ -76,7 +94,9 @@ class Viewing
     (1..copies).each do |copy|
       shift = "-#{copy * SHIFT_DAYS} days"
       Store::Record.transaction do
-        run("INSERT INTO messages (id, digest, message_id, arrived_at, sent_at, #{columns.join(", ")}) SELECT id + #{first * copy}, digest || '-#{copy}', message_id || '-#{copy}', #{earlier("arrived_at", shift)}, #{earlier("sent_at", shift)}, #{columns.join(", ")} FROM messages WHERE id <= #{first}")
+        run("INSERT INTO messages (id, digest, message_id, arrived_at, sent_at, #{columns.join(", ")}) SELECT id + #{first * copy}, " \
+          "digest || '-#{copy}', message_id || '-#{copy}', #{earlier("arrived_at", shift)}, #{earlier("sent_at", shift)}, " \
+            "#{columns.join(", ")} FROM messages WHERE id <= #{first}")
         TABLES.each { |table, key| lay(table, key, first, first * copy) }
       end
     end
@@ -92,7 +112,8 @@ class Viewing
 
   def lay(table, key, first, by)
     columns = Store::Record.with_connection { _1.columns(table).map(&:name) } - ["id", key]
-    run("INSERT INTO #{table} (#{[key, *columns].join(", ")}) SELECT #{["#{key} + #{by}", *columns].join(", ")} FROM #{table} WHERE #{key} <= #{first}")
+    run("INSERT INTO #{table} (#{[key, *columns].join(", ")}) SELECT #{["#{key} + #{by}", *columns].join(", ")} FROM #{table} WHERE " \
+      "#{key} <= #{first}")
   end
 
   def earlier(column, shift) = "strftime('%Y-%m-%d %H:%M:%f000', #{column}, '#{shift}')"

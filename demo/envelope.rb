@@ -13,8 +13,10 @@ module Demo
     # @return [String]
     def write(from:, to:, at:, subject:, text:, id:, cc: [], references: [], html: false, attach: nil, headers: [], manner: from.manner)
       lines = [
-        "From: #{from.header}", "To: #{to.join(", ")}", *("Cc: #{cc.join(", ")}" if cc.any?), "Subject: #{subject(subject)}", "Date: #{at.rfc2822}",
-        "Message-ID: <#{id}@#{from.email.split("@").last}>", *("In-Reply-To: #{references.last}" if references.any?), *("References: #{references.join(" ")}" if references.any?),
+        "From: #{from.header}", "To: #{to.join(", ")}", *("Cc: #{cc.join(", ")}" if cc.any?), "Subject: #{subject(subject)}",
+        "Date: #{at.rfc2822}",
+        "Message-ID: <#{id}@#{from.email.split("@").last}>", *("In-Reply-To: #{references.last}" if references.any?),
+        *("References: #{references.join(" ")}" if references.any?),
         *manner_headers(manner, from), *headers, "MIME-Version: 1.0"
       ]
       "#{lines.join("\n")}\n#{content(text, html ? html_of(text, from) : nil, attach && file(attach, subject, id))}"
@@ -31,16 +33,19 @@ module Demo
 
     def manner_headers(manner, from)
       case manner
-      when :list then ["List-Id: Facilities <facilities.lists.lanternquay.example>", "List-Post: <mailto:facilities@lists.lanternquay.example>", "Precedence: list"]
+      when :list then ["List-Id: Facilities <facilities.lists.lanternquay.example>",
+        "List-Post: <mailto:facilities@lists.lanternquay.example>", "Precedence: list"]
       when :notice then ["Auto-Submitted: auto-generated"]
-      when :newsletter then ["List-Id: #{from.name} <#{from.email.sub("@", ".")}>", "List-Unsubscribe: <mailto:stop@#{from.email.split("@").last}>", "Precedence: bulk"]
+      when :newsletter then ["List-Id: #{from.name} <#{from.email.sub("@", ".")}>",
+        "List-Unsubscribe: <mailto:stop@#{from.email.split("@").last}>", "Precedence: bulk"]
       else []
       end
     end
 
     def content(text, html, file)
       plain = "Content-Type: text/plain; charset=utf-8\nContent-Transfer-Encoding: 8bit\n\n#{text}\n"
-      body = html ? multipart("alternative", [plain, "Content-Type: text/html; charset=utf-8\nContent-Transfer-Encoding: 8bit\n\n#{html}\n"]) : plain
+      body = html ? multipart("alternative",
+        [plain, "Content-Type: text/html; charset=utf-8\nContent-Transfer-Encoding: 8bit\n\n#{html}\n"]) : plain
       file ? multipart("mixed", [body, file]) : body
     end
 
@@ -50,42 +55,57 @@ module Demo
     end
 
     def html_of(text, from)
-      paragraphs = text.split("\n\n").map { |part| "<p style=\"margin:0 0 12px\">#{part.gsub("&", "&amp;").gsub("<", "&lt;").gsub("\n", "<br>")}</p>" }
-      "<div style=\"max-width:560px;border-top:4px solid #2F6B4F;padding:12px 0\"><h2 style=\"font-size:17px;margin:0 0 10px\">#{from.name}</h2>" \
-        "<img src=\"https://pictures.#{from.email.split("@").last}/head.png\" alt=\"A picture of the week\" width=\"560\">#{paragraphs.join}" \
+      paragraphs = text.split("\n\n").map do |part|
+        "<p style=\"margin:0 0 12px\">#{part.gsub("&", "&amp;").gsub("<", "&lt;").gsub("\n", "<br>")}</p>"
+      end
+      "<div style=\"max-width:560px;border-top:4px solid #2F6B4F;padding:12px 0\"><h2 style=\"font-size:17px;margin:0 0 " \
+        "10px\">#{from.name}</h2>" \
+        "<img src=\"https://pictures.#{from.email.split("@").last}/head.png\" alt=\"A picture of the week\" " \
+          "width=\"560\">#{paragraphs.join}" \
         "<p style=\"font-size:12px;color:#56635C\"><a href=\"https://#{from.email.split("@").last}/read\">Read it on our page</a></p></div>"
     end
 
     def file(kind, subject, id)
       name = "#{subject.unicode_normalize(:nfkd).gsub(/[^A-Za-z0-9]+/, "-").delete_suffix("-")[0, 40].downcase}.#{kind}"
-      type, bytes = {"pdf" => ["application/pdf", pdf(subject)], "png" => ["image/png", png(id)], "csv" => ["text/csv; charset=utf-8", csv(id)], "ics" => ["text/calendar; charset=utf-8", ics(subject)]}.fetch(kind)
-      "Content-Type: #{type}; name=\"#{name}\"\nContent-Disposition: attachment; filename=\"#{name}\"\nContent-Transfer-Encoding: base64\n\n#{[bytes].pack("m")}"
+      type, bytes = {"pdf" => ["application/pdf", pdf(subject)], "png" => ["image/png", png(id)],
+                     "csv" => ["text/csv; charset=utf-8", csv(id)], "ics" => ["text/calendar; charset=utf-8", ics(subject)]}.fetch(kind)
+      "Content-Type: #{type}; name=\"#{name}\"\nContent-Disposition: attachment; filename=\"#{name}\"\nContent-Transfer-Encoding: " \
+        "base64\n\n#{[bytes].pack("m")}"
     end
 
     def pdf(title)
       stream = "BT /F1 18 Tf 60 760 Td (#{title.unicode_normalize(:nfkd).gsub(/[^\x20-\x7e]/, "").gsub(/[()\\]/, "")}) Tj ET"
-      objects = ["<</Type/Catalog/Pages 2 0 R>>", "<</Type/Pages/Kids[3 0 R]/Count 1>>", "<</Type/Page/Parent 2 0 R/MediaBox[0 0 595 842]/Contents 4 0 R/Resources<</Font<</F1 5 0 R>>>>>>",
+      objects = ["<</Type/Catalog/Pages 2 0 R>>", "<</Type/Pages/Kids[3 0 R]/Count 1>>",
+        "<</Type/Page/Parent 2 0 R/MediaBox[0 0 595 842]/Contents 4 0 R/Resources<</Font<</F1 5 0 R>>>>>>",
         "<</Length #{stream.bytesize}>>\nstream\n#{stream}\nendstream", "<</Type/Font/Subtype/Type1/BaseFont/Helvetica>>"]
       out = +"%PDF-1.4\n"
       places = objects.each_with_index.map { |object, index| out.bytesize.tap { out << "#{index + 1} 0 obj\n#{object}\nendobj\n" } }
       start = out.bytesize
-      out << "xref\n0 6\n0000000000 65535 f \n#{places.map { format("%010d 00000 n \n", _1) }.join}trailer<</Size 6/Root 1 0 R>>\nstartxref\n#{start}\n%%EOF\n"
+      out << "xref\n0 6\n0000000000 65535 f \n#{places.map { format("%010d 00000 n \n", _1) }.join}trailer<</Size 6/Root 1 0 " \
+        "R>>\nstartxref\n#{start}\n%%EOF\n"
     end
 
     def png(seed)
       random = Random.new(Zlib.crc32(seed))
-      rows = Array.new(24) { |y| "\0".b + Array.new(24) { |x| [120 + x * 3 + random.rand(20), 150 + y * 3, 140 + random.rand(30)].map { _1.clamp(0, 255) }.pack("C3") }.join }.join
+      rows = Array.new(24) { |y|
+        "\0".b +
+          Array.new(24) { |x| [120 + x * 3 + random.rand(20), 150 + y * 3, 140 + random.rand(30)].map { _1.clamp(0, 255) }.pack("C3") }.join
+      }
+        .join
       chunk = ->(type, data) { [data.bytesize].pack("N") + type + data + [Zlib.crc32(type + data)].pack("N") }
-      "\x89PNG\r\n\x1A\n".b + chunk.call("IHDR", [24, 24, 8, 2, 0, 0, 0].pack("NNC5")) + chunk.call("IDAT", Zlib.deflate(rows)) + chunk.call("IEND", "")
+      "\x89PNG\r\n\x1A\n".b + chunk.call("IHDR", [24, 24, 8, 2, 0, 0, 0].pack("NNC5")) + chunk.call("IDAT", Zlib.deflate(rows)) +
+        chunk.call("IEND", "")
     end
 
     def csv(seed)
       random = Random.new(Zlib.crc32(seed))
-      "number,height cm,width cm,weight kg\n" + Array.new(12) { |row| [row + 1, random.rand(30..140), random.rand(40..180), random.rand(4..96)].join(",") }.join("\n") + "\n"
+      "number,height cm,width cm,weight kg\n" +
+        Array.new(12) { |row| [row + 1, random.rand(30..140), random.rand(40..180), random.rand(4..96)].join(",") }.join("\n") + "\n"
     end
 
     def ics(title)
-      "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:-//Lantern Quay//Diary//EN\r\nBEGIN:VEVENT\r\nUID:#{Zlib.crc32(title)}@lanternquay.example\r\nDTSTAMP:20270308T090000Z\r\n" \
+      "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:-//Lantern " \
+        "Quay//Diary//EN\r\nBEGIN:VEVENT\r\nUID:#{Zlib.crc32(title)}@lanternquay.example\r\nDTSTAMP:20270308T090000Z\r\n" \
         "DTSTART;TZID=Europe/Lisbon:20270311T110000\r\nDTEND;TZID=Europe/Lisbon:20270311T120000\r\nSUMMARY:#{title}\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n"
     end
     private_class_method :subject, :manner_headers, :content, :multipart, :html_of, :file, :pdf, :png, :csv, :ics

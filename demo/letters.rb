@@ -19,7 +19,8 @@ module Demo
       more, lines = lines.partition { _1.match?(/\A(?:attach|headers)=/) }
       options = options([head.sub(/headers=.*/, ""), *more.grep(/\Aattach/)].join(" "))
       headers = [head[/headers=(.*)/, 1], *more.filter_map { _1[/\Aheaders=(.*)/, 1] }].compact
-      Letter.new(from: options["from"].to_sym, at: options["at"], to: options["to"], attach: options["attach"], html: options.key?("html"), headers: headers,
+      Letter.new(from: options["from"].to_sym, at: options["at"], to: options["to"], attach: options["attach"], html: options.key?("html"),
+        headers: headers,
         subject: lines.first.strip, text: lines.drop(1).join("\n").strip, replies: replies.map { reply(_1) })
     end
 

@@ -29,8 +29,10 @@ pace = File.join(world.folder, "pace")
 clock.set(rate: Float(File.read(pace))) if File.exist?(pace)
 
 bin = File.join(UpFront::ROOT, "bin")
-office = spawn(RbConfig.ruby, File.join(bin, "post-office"), "play", "--mail", world.mail, "--script", world.script, "--clock", world.clock_file)
-server = spawn(RbConfig.ruby, File.join(bin, "upfront"), "serve", "--database", world.database, "--clock", world.clock_file, "--script", world.script, "--port", port.to_s)
+office = spawn(RbConfig.ruby, File.join(bin, "post-office"), "play", "--mail", world.mail, "--script", world.script, "--clock",
+  world.clock_file)
+server = spawn(RbConfig.ruby, File.join(bin, "upfront"), "serve", "--database", world.database, "--clock", world.clock_file, "--script",
+  world.script, "--port", port.to_s)
 stop = proc { Process.kill("TERM", server) }
 %w[INT TERM].each { trap(_1, &stop) }
 _, status = Process.wait2(server)

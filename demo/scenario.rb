@@ -38,7 +38,9 @@ module Demo
     def today
       @today ||= begin
         history
-        extra = %w[lenders couriers house outside].flat_map { |name| Array.new(A_DAY[name][0] + 3) { single(pick(name), moment(TODAY, 9 * 60, 18 * 60)) } }
+        extra = %w[lenders couriers house outside].flat_map do |name|
+          Array.new(A_DAY[name][0] + 3) { single(pick(name), moment(TODAY, 9 * 60, 18 * 60)) }
+        end
         (today_letters + routine(TODAY) + extra).select { _1.at >= opens && _1.folder.nil? }.sort_by(&:at)
       end
     end
@@ -106,7 +108,8 @@ module Demo
     def item(letter, sender, words, subject, at, id)
       desk = Cast::SHARED_DESK.include?(letter.from) || letter.to == "desk" || (letter.from == :iveta && @random.rand(3).zero?)
       account = (desk && letter.to != "both") ? Cast::DESK : Cast::WREN.email
-      raw = Envelope.write(from: sender, to: recipients(letter, sender, account), cc: (letter.to == "both") ? [Cast::DESK, Cast[:joost].header] : [], at: ZONE.local(at),
+      raw = Envelope.write(from: sender, to: recipients(letter, sender, account),
+        cc: (letter.to == "both") ? [Cast::DESK, Cast[:joost].header] : [], at: ZONE.local(at),
         subject: subject, text: words.fill(letter.text), id: id, html: letter.html, attach: letter.attach, headers: letter.headers)
       Item.new(at: at, to: account, raw: raw)
     end
@@ -123,7 +126,8 @@ module Demo
       id = next_id(at)
       mine = reply.from == :wren
       first = Cast[letter.from]
-      raw = Envelope.write(from: sender, to: [mine ? first.header : Cast::WREN.header], at: ZONE.local(at), subject: "Re: #{subject}", text: words.fill(reply.text), id: id,
+      raw = Envelope.write(from: sender, to: [mine ? first.header : Cast::WREN.header], at: ZONE.local(at), subject: "Re: #{subject}",
+        text: words.fill(reply.text), id: id,
         references: references.dup, manner: (first.manner == :list) ? :list : :person)
       references << Envelope.id_of(id, sender)
       Item.new(at: at, to: Cast::WREN.email, folder: mine ? "Sent" : nil, raw: raw)

@@ -50,7 +50,10 @@ class Screenshots
     script = UpFront::Post::Script.new(@world.script)
     office = UpFront::Post::Office.new(@world.mail)
     clock.set(shown: target, rate: 0.0)
-    script.due(nil, target).each { |entry| office.deliver(script.raw(entry), to: entry.to, at: entry.at, zone: Demo::Scenario::ZONE, unique: "#{entry.at.to_i}.script-#{File.basename(entry.file, ".eml")}.museum") }
+    script.due(nil, target).each do |entry|
+      office.deliver(script.raw(entry), to: entry.to, at: entry.at, zone: Demo::Scenario::ZONE,
+        unique: "#{entry.at.to_i}.script-#{File.basename(entry.file, ".eml")}.museum")
+    end
   end
 
   # The morning's alerts were heard already: its one call-out is answered, and its banners are gone.
@@ -118,16 +121,21 @@ class Screenshots
 
   def deliver(subject, from, text)
     clock = UpFront::Clock::Adjustable.new(@world.clock_file)
-    raw = "From: #{from}\nTo: wren@lanternquay.example\nSubject: #{subject}\nMessage-ID: <#{subject.hash.abs}@x>\nDate: #{clock.now.rfc2822}\n\n#{text}\n"
-    UpFront::Post::Office.new(@world.mail).deliver(raw, to: "wren@lanternquay.example", at: clock.now, zone: Demo::Scenario::ZONE, unique: "#{clock.now.to_i}.#{subject.hash.abs}")
+    raw = "From: #{from}\nTo: wren@lanternquay.example\nSubject: #{subject}\nMessage-ID: <#{subject.hash.abs}@x>\nDate: " \
+      "#{clock.now.rfc2822}\n\n#{text}\n"
+    UpFront::Post::Office.new(@world.mail)
+      .deliver(raw, to: "wren@lanternquay.example", at: clock.now, zone: Demo::Scenario::ZONE,
+        unique: "#{clock.now.to_i}.#{subject.hash.abs}")
   end
 
   def alerts
     session.visit("/front")
     session.find("h1", text: "need").click
-    deliver("Wall texts, one last look?", "Helena Sarmento <helena.sarmento@lanternquay.example>", "Could you read the texts of room 4 once more before they go to the printer?")
+    deliver("Wall texts, one last look?", "Helena Sarmento <helena.sarmento@lanternquay.example>",
+      "Could you read the texts of room 4 once more before they go to the printer?")
     session.find(".banner.tap")
-    deliver("Alarm: humidity 63 % in store B for 20 minutes", "Store-room monitor <monitor@climate.lanternquay.example>", "Store B has been above the limit of 55 % humidity for 20 minutes.")
+    deliver("Alarm: humidity 63 % in store B for 20 minutes", "Store-room monitor <monitor@climate.lanternquay.example>",
+      "Store B has been above the limit of 55 % humidity for 20 minutes.")
     session.find("[role=alertdialog]")
     picture "call-out"
     session.click_button("Open it")

@@ -49,7 +49,8 @@ module Demo
       [Cast::WREN.email, Cast::DESK].each { office.box(_1) }
       @scenario.history.each_with_index do |item, number|
         old = item.at < @scenario.opens - 2 * 86_400
-        office.deliver(item.raw, to: item.to, at: item.at, zone: Scenario::ZONE, unique: "#{item.at.to_i}.#{number}.museum", folder: item.folder, flags: (old || item.folder) ? "S" : nil, sync: false)
+        office.deliver(item.raw, to: item.to, at: item.at, zone: Scenario::ZONE, unique: "#{item.at.to_i}.#{number}.museum",
+          folder: item.folder, flags: (old || item.folder) ? "S" : nil, sync: false)
       end
     end
 
@@ -74,7 +75,8 @@ module Demo
     # What alerted in these weeks did so at its time, and most of it was opened.
     def live_through_alerts
       random = Random.new(7)
-      claims = UpFront::Store::Claim.where.not(alert: nil).where(surface_at: ..@scenario.opens).order(:surface_at).pluck(:message_id, :surface_at)
+      claims = UpFront::Store::Claim.where.not(alert: nil).where(surface_at: ..@scenario.opens).order(:surface_at)
+        .pluck(:message_id, :surface_at)
       claims.each do |id, at|
         UpFront::Desk::RaiseAlerts.new(FixedClock.new(at.to_time)).call([UpFront::Store::State.find(id)])
       end
@@ -86,7 +88,8 @@ module Demo
 
     def live_through(alert, random)
       opened = (alert.at + LATER.sample(random: random) if random.rand < OPENED)
-      alert.update!(sounded_at: alert.at, seen_at: alert.at + 5, opened_at: opened && [opened, @scenario.opens].min, answered_at: alert.at + 30)
+      alert.update!(sounded_at: alert.at, seen_at: alert.at + 5, opened_at: opened && [opened, @scenario.opens].min, answered_at: alert.at +
+        30)
     end
 
     def clear_monday

@@ -8,7 +8,8 @@ require "open3"
 class DirectionTest < Minitest::Test
   ROOT = File.expand_path("..", __dir__)
   MAY_USE = {
-    "core" => [], "clock" => [], "post" => %w[Core], "store" => %w[Core], "desk" => %w[Core Post Store], "web" => %w[Core Post Store Desk Web], "cli" => %w[Core Post Store Desk Web Clock CLI]
+    "core" => [], "clock" => [], "post" => %w[Core], "store" => %w[Core], "desk" => %w[Core Post Store],
+    "web" => %w[Core Post Store Desk Web], "cli" => %w[Core Post Store Desk Web Clock CLI]
   }.freeze
   ROOMS = %w[Core Post Store Desk Web CLI].freeze
 
@@ -35,14 +36,18 @@ class DirectionTest < Minitest::Test
       next [] if above.empty?
 
       Dir["#{ROOT}/lib/up_front/#{room}/**/*.rb"].flat_map do |file|
-        File.readlines(file).reject { _1.strip.start_with?("#") }.grep(/(?<![\w:])(?:#{above.join("|")})::/).map { "#{file.delete_prefix(ROOT)}: #{_1.strip}" }
+        File.readlines(file).reject { _1.strip.start_with?("#") }.grep(/(?<![\w:])(?:#{above.join("|")})::/).map do
+          "#{file.delete_prefix(ROOT)}: #{_1.strip}"
+        end
       end
     end
     assert_empty broken
   end
 
   def test_only_the_clock_asks_what_time_it_is
-    asks = Dir["#{ROOT}/lib/**/*.rb"].reject { _1.include?("/clock") }.flat_map { |file| File.readlines(file).grep(/\bTime\.now\b/).map { "#{file.delete_prefix(ROOT)}: #{_1.strip}" } }
+    asks = Dir["#{ROOT}/lib/**/*.rb"].reject { _1.include?("/clock") }.flat_map do |file|
+      File.readlines(file).grep(/\bTime\.now\b/).map { "#{file.delete_prefix(ROOT)}: #{_1.strip}" }
+    end
     assert_empty asks
   end
 end

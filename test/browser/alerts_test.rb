@@ -22,7 +22,10 @@ class AlertsTest < Minitest::Test
 
   # In the window that is current; a window of its own needs it again.
   def counting = cdp("Page.addScriptToEvaluateOnNewDocument", source: COUNTING).then { front }
-  def alarm(words = "humidity 63 % in store B") = deliver(subject: "Alarm: #{words}", from: MONITOR, text: "Store B has been above the limit of 55 % humidity.")
+
+  def alarm(words = "humidity 63 % in store B")
+    deliver(subject: "Alarm: #{words}", from: MONITOR, text: "Store B has been above the limit of 55 % humidity.")
+  end
 
   def setup
     super
@@ -42,7 +45,8 @@ class AlertsTest < Minitest::Test
     deliver(subject: "Held at the border")
     within_window(other) { assert_selector("[aria-label=Alerts]", text: "On the road, Iveta Kalnina: Held at the border") }
     assert_selector("[aria-label=Alerts]", text: "On the road, Iveta Kalnina: Held at the border")
-    assert_equal ["1", "1", "On the road, Iveta Kalnina: Held at the border", "granted"], [kept("plays"), kept("shown"), kept("told"), page.evaluate_script("Notification.permission")]
+    assert_equal ["1", "1", "On the road, Iveta Kalnina: Held at the border", "granted"],
+      [kept("plays"), kept("shown"), kept("told"), page.evaluate_script("Notification.permission")]
     assert kept("played").end_with?("/sounds/buoy.wav")
     @server.stop("KILL")
     assert_text "server is not answering"
@@ -214,7 +218,8 @@ class AlertsTest < Minitest::Test
 
   # The browser's own dialog for colours is not the page's; this is what it says when it closes.
   def choose_colour(label, colour)
-    page.execute_script("Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(arguments[0], arguments[1]); arguments[0].dispatchEvent(new Event('input', {bubbles: true}))", find_field(label), colour)
+    page.execute_script("Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(arguments[0], arguments[1]); " \
+      "arguments[0].dispatchEvent(new Event('input', {bubbles: true}))", find_field(label), colour)
   end
 
   def wrong_file = File.join(FOLDER, "song.wav").tap { File.write(_1, "<html><script>alert(1)</script>") }

@@ -29,7 +29,11 @@ class FirstRunTest < Minitest::Test
     assert_accessible
   end
 
-  def mail(subject, date = Time.now) = "From: Ana <ana@casadomar.example>\nTo: wren@lanternquay.example\nSubject: #{subject}\nDate: #{date.rfc2822}\nMessage-ID: <#{subject.hash}@x>\n\nText\n"
+  def mail(subject, date = Time.now)
+    "From: Ana <ana@casadomar.example>\nTo: wren@lanternquay.example\nSubject: #{subject}\nDate: #{date.rfc2822}\nMessage-ID: " \
+      "<#{subject.hash}@x>\n\nText\n"
+  end
+
   def file(name, text) = File.join(@folder, name).tap { File.write(_1, text) }
 
   def test_from_nothing_to_a_front_that_says_what_will_come
@@ -49,7 +53,8 @@ class FirstRunTest < Minitest::Test
 
   def test_files_are_chosen_dropped_and_refused_in_words
     set_up
-    attach_file "Files of mail", [file("good.mbox", "From a@b Tue Mar  9 07:00:00 2027\n#{mail("Old letter", Time.now - 30 * 86_400)}"), file("note.txt", "Dear all")], make_visible: true
+    attach_file "Files of mail", [file("good.mbox", "From a@b Tue Mar  9 07:00:00 2027\n#{mail("Old letter", Time.now - 30 * 86_400)}"),
+      file("note.txt", "Dear all")], make_visible: true
     assert_text "good.mbox: 1 taken in."
     assert_text "note.txt is no mail"
     click_button "To the Front"

@@ -111,7 +111,8 @@ class MorningTest < Minitest::Test
     open_message("Culture Diary: what opens")
     assert_text "Pictures from elsewhere were not loaded"
     within_frame(find("iframe")) { assert_text "Nineteen openings in one week" }
-    deliver(subject: "Held with a file at the border", headers: ["Content-Type: text/csv; name=\"list.csv\"", "Content-Disposition: attachment; filename=\"list.csv\""], text: "a,b")
+    deliver(subject: "Held with a file at the border",
+      headers: ["Content-Type: text/csv; name=\"list.csv\"", "Content-Disposition: attachment; filename=\"list.csv\""], text: "a,b")
     open_message("Held with a file")
     assert_selector("ul[aria-label=Attachments]", text: "list.csv")
     assert_equal "list.csv", find_link("list.csv")[:download]

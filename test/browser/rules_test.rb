@@ -37,7 +37,8 @@ class RulesTest < Minitest::Test
 
   def test_rules_are_read_found_switched_copied_deleted_and_back
     rules
-    assert_text "When the subject mentions “border”, “customs”, “held” or “zoll*” and (the sender is one of Couriers or it is the first mail with this sender): straight in, top priority, label Couriers, a chime"
+    assert_text "When the subject mentions “border”, “customs”, “held” or “zoll*” and (the sender is one of Couriers or it is the first " \
+      "mail with this sender): straight in, top priority, label Couriers, a chime"
     within("li", text: "Readings are for the record") { assert_text(/last word.*\d+ in 30 days, last/m) }
     fill_in "Find a rule", with: "evening newsletter"
     assert_seen(["Newsletters once a day"]) { order }
@@ -110,7 +111,8 @@ class RulesTest < Minitest::Test
     look("Labels", "Files", "Make the label “Files”")
     tick "has the last word"
     fill_in "under the heading", with: "Loans"
-    said = "When the sender is one of Lenders and it has an attachment: straight in, a chime that says “A lender sends a file” with the sound Gull, label Files. It has the last word. It stands under Loans."
+    said = "When the sender is one of Lenders and it has an attachment: straight in, a chime that says “A lender sends a file” with the " \
+      "sound Gull, label Files. It has the last word. It stands under Loans."
     assert_text said
     within("aside", text: "Try it") do
       assert_text(/of [\d,]+ messages match/)
@@ -264,7 +266,10 @@ class RulesTest < Minitest::Test
   def cards
     path = File.join(FOLDER, "people.vcf")
     people = [["Łukasz Zieliński", "proofs@gaivota-print.example"], [nil, "spare@elsewhere.example"], ["Nobody", nil]]
-    File.write(path, people.map { |name, email| ["BEGIN:VCARD", "VERSION:4.0", ("FN:#{name}" if name), ("EMAIL:#{email}" if email), "END:VCARD", ""].compact.join("\r\n") }.join)
+    File.write(path, people.map { |name, email|
+      ["BEGIN:VCARD", "VERSION:4.0", ("FN:#{name}" if name), ("EMAIL:#{email}" if email),
+        "END:VCARD", ""].compact.join("\r\n")
+    }.join)
     path
   end
 

@@ -191,7 +191,9 @@ class ViewsTest < Minitest::Test
     first("a[data-row]").click
     assert_selector("aside h1", text: /border/)
     assert_selector("h1", text: /found, of \w+ messages/)
-    click_button "No longer only rui.tavares@atlantic-crate.example" if has_button?("No longer only rui.tavares@atlantic-crate.example", wait: 0)
+    if has_button?("No longer only rui.tavares@atlantic-crate.example", wait: 0)
+      click_button "No longer only rui.tavares@atlantic-crate.example"
+    end
     fill_in "Find in all mail", with: "the sender is one of Couriers and it was cleared"
     assert_text "Heard as a condition: the sender is one of Couriers and it was cleared."
     click_button "Keep it as a view"

@@ -11,7 +11,8 @@ class WeekTest < Minitest::Test
   def round(name, day) = find("[role=button][aria-label^='Round #{name}, #{day}']")
 
   def drag(element, down, from: 0)
-    page.driver.browser.action.move_to(element.native, 0, from).pointer_down(:left).move_by(0, down / 2).move_by(0, down - down / 2).pointer_up(:left).perform
+    page.driver.browser.action.move_to(element.native, 0, from).pointer_down(:left).move_by(0, down / 2).move_by(0, down - down / 2)
+      .pointer_up(:left).perform
   end
 
   def test_a_window_is_drawn_stretched_and_moved_and_the_week_saved
@@ -104,7 +105,8 @@ class WeekTest < Minitest::Test
     window("Own", "Tue").send_keys(:arrow_right) # Wednesday, then past it
     window("Own", "Wed").send_keys(:arrow_right)
     assert_seen("Window Own, Thu, 09:00 to 12:00") { page.evaluate_script("document.activeElement.ariaLabel") }
-    page.driver.browser.action.move_to(window("Own", "Thu").native, 0, 20).pointer_down(:left).move_by(across.to_i, 0).pointer_up(:left).perform
+    page.driver.browser.action.move_to(window("Own", "Thu").native, 0, 20).pointer_down(:left).move_by(across.to_i, 0).pointer_up(:left)
+      .perform
     assert_selector("[aria-label='Window Own, Fri, 09:00 to 12:00']")
     assert_no_selector("[aria-label^='Window Own, Thu']")
   end
@@ -119,7 +121,8 @@ class WeekTest < Minitest::Test
     assert_text "Mail is held during the meetings of"
     assert_text "Mail is held during 1 meetings"
     file = calendar
-    File.write(file, File.read(file).sub("END:VCALENDAR", "BEGIN:VEVENT\r\nUID:3\r\nDTSTAMP:20270101T000000Z\r\nDTSTART:20270311T123000Z\r\nDTEND:20270311T130000Z\r\nEND:VEVENT\r\nEND:VCALENDAR"))
+    File.write(file, File.read(file)
+      .sub("END:VCALENDAR", "BEGIN:VEVENT\r\nUID:3\r\nDTSTAMP:20270101T000000Z\r\nDTSTART:20270311T123000Z\r\nDTEND:20270311T130000Z\r\nEND:VEVENT\r\nEND:VCALENDAR"))
     assert_text "Mail is held during 2 meetings"
     click_button "Make an address for calendar programs"
     first = find(".week-address code").text
@@ -135,8 +138,10 @@ class WeekTest < Minitest::Test
 
   def calendar
     path = File.join(FOLDER, "off.ics")
-    File.write(path, ["BEGIN:VCALENDAR", "VERSION:2.0", "PRODID:-//museum//EN", "BEGIN:VEVENT", "UID:1", "DTSTAMP:20270101T000000Z", "SUMMARY:Opening", "DTSTART;VALUE=DATE:20270420", "END:VEVENT",
-      "BEGIN:VEVENT", "UID:2", "DTSTAMP:20270101T000000Z", "SUMMARY:Team", "DTSTART:20270310T123000Z", "DTEND:20270310T130000Z", "END:VEVENT", "END:VCALENDAR", ""].join("\r\n"))
+    File.write(path, ["BEGIN:VCALENDAR", "VERSION:2.0", "PRODID:-//museum//EN", "BEGIN:VEVENT", "UID:1", "DTSTAMP:20270101T000000Z",
+      "SUMMARY:Opening", "DTSTART;VALUE=DATE:20270420", "END:VEVENT",
+      "BEGIN:VEVENT", "UID:2", "DTSTAMP:20270101T000000Z", "SUMMARY:Team", "DTSTART:20270310T123000Z", "DTEND:20270310T130000Z",
+      "END:VEVENT", "END:VCALENDAR", ""].join("\r\n"))
     path
   end
 end

@@ -14,7 +14,9 @@ class CommandTest < Minitest::Test
   def path(name) = File.join(@folder, name)
 
   def run_command(*arguments, command: "upfront", input: "")
-    Open3.capture3(RbConfig.ruby, File.join(UpFront::ROOT, "bin", command), *arguments, stdin_data: input).then { |out, error, status| [out, error, status.exitstatus] }
+    Open3.capture3(RbConfig.ruby, File.join(UpFront::ROOT, "bin", command), *arguments, stdin_data: input).then do |out, error, status|
+      [out, error, status.exitstatus]
+    end
   end
 
   def upfront(*arguments) = run_command(*arguments, "--database", path("x.sqlite3"))
@@ -22,11 +24,14 @@ class CommandTest < Minitest::Test
 
   def test_import_brings_in_what_it_can_and_says_what_it_could_not
     assert_equal 0, set_up.last
-    File.write(path("good.mbox"), "From a@b Tue Mar  9 07:00:00 2027\nFrom: a@b.example\nSubject: one\n\nx\n\nFrom a@b Tue Mar  9 07:00:00 2027\nSubject: two\n\ny\n")
+    File.write(path("good.mbox"), "From a@b Tue Mar  9 07:00:00 2027\nFrom: a@b.example\nSubject: one\n\nx\n\nFrom a@b Tue Mar  9 " \
+      "07:00:00 2027\nSubject: two\n\ny\n")
     File.write(path("empty.eml"), "")
     _, error, status = upfront("import", path("good.mbox"), path("empty.eml"), path("nowhere"))
     assert_equal 1, status
-    ["good.mbox: 2 taken in", "empty.eml is empty.", "nowhere is not there.", "2 of 3 files could not be brought in."].each { assert_includes error, _1 }
+    ["good.mbox: 2 taken in", "empty.eml is empty.", "nowhere is not there.", "2 of 3 files could not be brought in."].each do
+      assert_includes error, _1
+    end
     assert_equal 0, upfront("import", path("good.mbox")).last
     refute_match(/\.rb:\d+/, error)
   end
@@ -58,30 +63,37 @@ class CommandTest < Minitest::Test
   end
 
   def test_the_post_office_delivers_what_it_is_given
-    out, _, status = run_command("deliver", "w@q.example", "--mail", @folder, command: "post-office", input: "From: a@b.example\nSubject: hi\n\nx\n")
+    out, _, status = run_command("deliver", "w@q.example", "--mail", @folder, command: "post-office",
+      input: "From: a@b.example\nSubject: hi\n\nx\n")
     assert_equal [0, "hi"], [status, Post::Letter.new(File.binread(out.strip)).fields[:subject]]
     assert_equal 1, run_command("deliver", "w@q.example", "--mail", @folder, command: "post-office").last
   end
 
   def file(name, text) = path(name).tap { File.write(_1, text) }
   def book(**more) = file("rules.json", JSON.generate(document(**more)))
-  LETTER = "From: Ana <ana@casadomar.example>\nTo: wren@lanternquay.example\nSubject: Loan\nMessage-ID: <1@x>\nDate: Tue, 9 Mar 2027 09:14:00 +0000\n\nText\n"
+  LETTER = "From: Ana <ana@casadomar.example>\nTo: wren@lanternquay.example\nSubject: Loan\nMessage-ID: <1@x>\nDate: Tue, 9 Mar 2027 " \
+    "09:14:00 +0000\n\nText\n"
 
   def test_decide_prints_a_claim_a_line_in_order_from_files_and_standard_input
     rules = book(rules: [rule("Loans", when: leaf("subject", "mentions", ["loan"]), then: {"labels" => ["Loans"]})])
-    mbox = file("two.mbox", "From a@b Tue Mar  9 07:00:00 2027\n#{LETTER}\nFrom a@b Tue Mar  9 07:00:00 2027\n#{LETTER.sub("Loan", "Lunch")}")
+    mbox = file("two.mbox", "From a@b Tue Mar  9 07:00:00 2027\n#{LETTER}\nFrom a@b Tue Mar  9 07:00:00 " \
+      "2027\n#{LETTER.sub("Loan", "Lunch")}")
     out, _, status = run_command("decide", "--rulebook", rules, mbox, "-", input: LETTER)
     claims = out.lines.map { JSON.parse(_1) }
     assert_equal [0, [["Loans"], [], ["Loans"]]], [status, claims.map { _1["labels"] }]
     assert_equal %w[message_id arrived_at surface_at held priority alert ink labels keep_at_top flag mark_read discard follow_up_at forward reply proposals trace], claims[0].keys
-    assert_equal ["<1@x>", "2027-03-09T10:30:00+00:00", true, ["covered by window Morning", "round Mid at 10:30"]], claims[0].values_at("message_id", "surface_at", "held").push(claims[0]["trace"]["timing"])
-    out, = run_command("decide", "--rulebook", rules, "--at", "2027-03-09T12:30:00+03:00", "--heads-down", "2027-03-09T10:00:00Z/2027-03-09T11:15:00Z", "--pretty", "-", input: LETTER)
+    assert_equal ["<1@x>", "2027-03-09T10:30:00+00:00", true, ["covered by window Morning", "round Mid at 10:30"]], claims[0]
+      .values_at("message_id", "surface_at", "held").push(claims[0]["trace"]["timing"])
+    out, = run_command("decide", "--rulebook", rules, "--at", "2027-03-09T12:30:00+03:00", "--heads-down",
+      "2027-03-09T10:00:00Z/2027-03-09T11:15:00Z", "--pretty", "-", input: LETTER)
     assert_equal %w[2027-03-09T09:30:00+00:00 2027-03-09T11:15:00+00:00], JSON.parse(out).values_at("arrived_at", "surface_at")
   end
 
   def test_decide_knows_the_history_that_it_is_given_and_no_other
-    rules = book(rules: [rule("New", when: leaf("first_contact", "is", true), then: {"labels" => ["Loans"]}), rule("Answer", when: leaf("reply_to_mine", "is", true), then: {"labels" => ["Border"]})])
-    history = file("old.mbox", "From a@b Tue Mar  9 07:00:00 2027\nFrom: wren@lanternquay.example\nTo: ana@casadomar.example\nMessage-ID: <mine@x>\nDate: Mon, 8 Mar 2027 09:00:00 +0000\n\nx\n")
+    rules = book(rules: [rule("New", when: leaf("first_contact", "is", true), then: {"labels" => ["Loans"]}),
+      rule("Answer", when: leaf("reply_to_mine", "is", true), then: {"labels" => ["Border"]})])
+    history = file("old.mbox", "From a@b Tue Mar  9 07:00:00 2027\nFrom: wren@lanternquay.example\nTo: " \
+      "ana@casadomar.example\nMessage-ID: <mine@x>\nDate: Mon, 8 Mar 2027 09:00:00 +0000\n\nx\n")
     answer = file("answer.eml", LETTER.sub("Subject", "In-Reply-To: <mine@x>\nSubject"))
     labels = ->(*more) { JSON.parse(run_command("decide", "--rulebook", rules, *more, answer)[0])["labels"] }
     assert_equal [["Loans"], ["Border"]], [labels.call, labels.call("--history", history)]
@@ -92,7 +104,8 @@ class CommandTest < Minitest::Test
     undated = file("undated.eml", "From: a@b.example\nSubject: when?\n\nx")
     out, error, status = run_command("decide", "--rulebook", rules, undated, file("good.eml", LETTER))
     assert_equal [1, 1, true], [status, out.lines.size, error.include?("undated.eml, message 1 (\"when?\"): it tells no arrival")]
-    _, error, status = run_command("decide", "--rulebook", file("bad.json", JSON.generate(document(rules: [rule(then: {"ink" => "Gold"})]))), undated)
+    _, error, status = run_command("decide", "--rulebook",
+      file("bad.json", JSON.generate(document(rules: [rule(then: {"ink" => "Gold"})]))), undated)
     assert_equal [1, true], [status, error.include?("bad.json: /rules/0/then/ink: expected the name of an ink that this rulebook holds")]
     wrong = [["--at", "yesterday"], ["--heads-down", "2027-03-09T10:00:00Z/2027-03-09T09:00:00Z"], ["--zap"]]
     wrong.each { |options| assert_equal 2, run_command("decide", "--rulebook", rules, *options, undated).last, options.inspect }
@@ -102,7 +115,8 @@ class CommandTest < Minitest::Test
   def test_round_and_check
     rules = book
     out, = run_command("round", "--rulebook", rules, "--at", "2027-03-09T09:14:00Z")
-    assert_equal({"covered_by" => ["Morning"], "surface_at" => "2027-03-09T10:30:00+00:00", "next_round" => {"name" => "Mid", "at" => "2027-03-09T10:30:00+00:00"}}, JSON.parse(out))
+    assert_equal({"covered_by" => ["Morning"], "surface_at" => "2027-03-09T10:30:00+00:00",
+      "next_round" => {"name" => "Mid", "at" => "2027-03-09T10:30:00+00:00"}}, JSON.parse(out))
     out, = run_command("round", "--rulebook", rules, "--at", "2027-03-19T09:14:00Z")
     assert_equal ["Morning", "Day off"], JSON.parse(out)["covered_by"]
     assert_equal 0, run_command("check", rules).last
@@ -113,11 +127,13 @@ class CommandTest < Minitest::Test
   def test_rules_are_said_and_heard
     rules = book(rules: [rule("A", when: leaf("from", "is", ["group:Lenders"])), rule("B “two”", enabled: false)])
     text, _, status = run_command("say", rules)
-    assert_equal ["Rule “A”\nWhen (the sender is one of Lenders): high priority.\n\nRule “B “two\\””\nFor every message: high priority. It is off.\n", 0], [text, status]
+    assert_equal ["Rule “A”\nWhen (the sender is one of Lenders): high priority.\n\nRule “B “two\\””\nFor every message: high priority. " \
+      "It is off.\n", 0], [text, status]
     heard, _, status = run_command("hear", "-", "--rulebook", rules, input: text)
     assert_equal [Core::Rulebook.parse(File.read(rules)).rules.map(&:to_h), 0], [JSON.parse(heard), status]
     _, error, status = run_command("hear", "-", input: text.sub("sender", "sendr"))
-    assert_equal ["standard input: line 2, column 11: “sendr” cannot stand here; expected a condition, such as “the sender is …”. Did you mean “sender”?", 1], [error.strip, status]
+    assert_equal ["standard input: line 2, column 11: “sendr” cannot stand here; expected a condition, such as “the sender is …”. Did " \
+      "you mean “sender”?", 1], [error.strip, status]
     _, error, status = run_command("hear", "-", "--rulebook", rules, input: text.sub("Lenders", "Nobody"))
     assert_equal [true, 1], [error.include?("rule 1: /rules/0/when/value/0: expected the name of a group"), status]
     assert_equal 1, run_command("hear", "/nowhere.txt").last

@@ -8,8 +8,14 @@ class AlertsTest < Minitest::Test
 
   NOW = Time.utc(2027, 3, 9, 9, 14)
 
-  def due(level = "tap", conversation: [rand(1e9)], **more) = Core::AlertPace::Due.new(level: level, conversation: conversation, break_through: false, by_hand: false, **more)
-  def past(seconds, level = "tap", message: rand(1e9), burst: nil) = Core::AlertPace::Past.new(at: NOW - seconds, level: level, message: message, burst: burst)
+  def due(level = "tap", conversation: [rand(1e9)], **more)
+    Core::AlertPace::Due.new(level: level, conversation: conversation, break_through: false, by_hand: false, **more)
+  end
+
+  def past(seconds, level = "tap", message: rand(1e9), burst: nil)
+    Core::AlertPace::Past.new(at: NOW - seconds, level: level, message: message, burst: burst)
+  end
+
   def silenced(due, past: [], **more) = Core::AlertPace.new(past, NOW, **more).judge(due).map(&:silenced_by)
 
   def test_a_few_sound_one_by_one_and_more_become_one
@@ -30,7 +36,8 @@ class AlertsTest < Minitest::Test
   end
 
   def test_a_conversation_alerts_once_in_ten_minutes_unless_it_calls_out
-    assert_equal [nil, "conversation", nil], silenced([due(conversation: [1, 2]), due(conversation: [2, 1]), due("call_out", conversation: [1, 2])])
+    assert_equal [nil, "conversation", nil],
+      silenced([due(conversation: [1, 2]), due(conversation: [2, 1]), due("call_out", conversation: [1, 2])])
     assert_equal ["conversation"], silenced([due(conversation: [1, 2])], past: [past(599, message: 1)])
     assert_equal [nil], silenced([due(conversation: [1, 2])], past: [past(601, message: 1)])
   end
@@ -48,8 +55,13 @@ class AlertsTest < Minitest::Test
   end
 
   def test_how_loud_it_was
-    sounded = ->(rule, level, opened, silenced = false) { Core::Loudness::Sounded.new(rule: rule, level: level, at: NOW, opened_at: opened && NOW + opened, silenced: silenced) }
-    found = Core::Loudness.new([sounded["A", "tap", 300], sounded["A", "tap", 301], sounded["A", "tap", nil], sounded["A", "tap", nil, true], sounded["B", "chime", 10]], 2).to_h
+    sounded = ->(rule, level, opened,
+      silenced = false) {
+      Core::Loudness::Sounded.new(rule: rule, level: level, at: NOW, opened_at: opened && NOW + opened,
+        silenced: silenced)
+    }
+    found = Core::Loudness.new([sounded["A", "tap", 300], sounded["A", "tap", 301], sounded["A", "tap", nil],
+      sounded["A", "tap", nil, true], sounded["B", "chime", 10]], 2).to_h
     assert_equal [2.0, 1, {"tap" => 1.5, "chime" => 0.5, "call_out" => 0.0}], found.values_at(:a_day, :silenced, :levels)
     assert_equal({rule: "A", level: "tap", count: 3, a_day: 1.5, soon: 1, opened: 2, never: 1, silenced: 1}, found[:rules][0])
     assert_equal [0.0, []], Core::Loudness.new([], 0).to_h.values_at(:a_day, :rules)

@@ -11,12 +11,15 @@ class BoundsTest < Minitest::Test
 
   def around(&) = Timeout.timeout(PATIENCE_SECONDS, &)
 
-  def refused(given) = around { assert_raises(Core::Refused) { given.is_a?(String) ? Core::Rulebook.parse(given) : Core::Rulebook.read(given) }.message }
+  def refused(given)
+    around { assert_raises(Core::Refused) { given.is_a?(String) ? Core::Rulebook.parse(given) : Core::Rulebook.read(given) }.message }
+  end
 
   def test_what_is_too_much_is_refused_with_its_limit
     assert_match(/at most 5 MB, found 50000008 bytes/, refused("{\"a\":\"#{"x" * 50_000_000}\"}"))
     assert_match(%r{/rules: expected at most 5000 items, found 10000 items}, refused(document(rules: Array.new(10_000) { rule("R#{_1}") })))
-    assert_match(/at most 20000 characters, found 100000/, refused(document(rules: [rule(when: leaf("subject", "mentions", ["x" * 100_000]))])))
+    assert_match(/at most 20000 characters, found 100000/,
+      refused(document(rules: [rule(when: leaf("subject", "mentions", ["x" * 100_000]))])))
     assert_match(/strict JSON/, refused("[" * 100_000))
     deep = (1..40).reduce({"all" => []}) { |node, _| {"all" => [node]} }
     assert_match(/at most 8 groups/, refused(document(rules: [rule(when: deep)])))

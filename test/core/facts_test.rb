@@ -19,11 +19,13 @@ class FactsTest < Minitest::Test
     check leaf("body", "contains", ["ate"]), holds: [{body: "crated"}], fails: [{subject: "crate"}]
     check leaf("subject", "is", ["Réading"]), holds: [{subject: " reading "}], fails: [{subject: "readings"}]
     check leaf("subject", "starts_with", ["Alarm"]), holds: [{subject: "alarm: store B"}], fails: [{subject: "an alarm"}]
-    check leaf("attachment_name", "ends_with", [".pdf"]), holds: [{attachments: [attachment("a.PDF")]}], fails: [{attachments: [attachment("pdf.txt")]}, {}]
+    check leaf("attachment_name", "ends_with", [".pdf"]), holds: [{attachments: [attachment("a.PDF")]}],
+      fails: [{attachments: [attachment("pdf.txt")]}, {}]
     check leaf("subject_or_body", "mentions", ["loan ready"]), holds: [{body: "loan ready"}], fails: [{subject: "loan", body: "ready"}]
     check leaf("subject_or_body", "mentions_all", %w[loan ready]), holds: [{subject: "loan", body: "ready"}], fails: [{subject: "loan"}]
     check leaf("anywhere", "contains", ["casadomar"]), holds: [{}], fails: [{from: "x@y.example"}]
-    check leaf("header:X-Ship", "mentions", ["gull"]), holds: [{headers: {"x-ship" => ["tern", "the Gull"]}}], fails: [{headers: {"x-ship" => ["tern"]}}, {}]
+    check leaf("header:X-Ship", "mentions", ["gull"]), holds: [{headers: {"x-ship" => ["tern", "the Gull"]}}],
+      fails: [{headers: {"x-ship" => ["tern"]}}, {}]
   end
 
   def test_people
@@ -32,7 +34,8 @@ class FactsTest < Minitest::Test
     check leaf("from", "is", ["me"]), holds: [{from: "desk@lanternquay.example"}], fails: [{}]
     check leaf("from", "is", ["my_organisation"]), holds: [{from: "x@hr.lanternquay.example"}], fails: [{}]
     check leaf("from", "is", ["contacts"]), holds: [{}], fails: [{from: "x@y.example"}]
-    check leaf("from", "contains", ["férro"]), holds: [{from: [address("a@b.example", "Ana Ferro")]}, {from: "férro@b.example"}], fails: [{from: "ferro@b.example"}].drop(1)
+    check leaf("from", "contains", ["férro"]), holds: [{from: [address("a@b.example", "Ana Ferro")]}, {from: "férro@b.example"}],
+      fails: [{from: "ferro@b.example"}].drop(1)
     check leaf("cc", "is", ["@y.example"]), holds: [{cc: ["x@y.example"]}], fails: [{to: ["x@y.example"]}]
     check leaf("recipients", "is", ["@y.example"]), holds: [{cc: ["x@y.example"]}, {to: ["x@y.example"]}], fails: [{}]
     check leaf("reply_to", "is", ["@casadomar.example"]), holds: [{reply_to: [address("a@casadomar.example")]}], fails: [{}]
@@ -40,7 +43,8 @@ class FactsTest < Minitest::Test
 
   def test_role
     me, other = "wren@lanternquay.example", "x@y.example"
-    check leaf("my_role", "is", ["only_to"]), holds: [{to: [me]}, {to: [me, "desk@lanternquay.example"]}], fails: [{to: [me, other]}, {to: [me], cc: [other]}]
+    check leaf("my_role", "is", ["only_to"]), holds: [{to: [me]}, {to: [me, "desk@lanternquay.example"]}],
+      fails: [{to: [me, other]}, {to: [me], cc: [other]}]
     check leaf("my_role", "is", ["to"]), holds: [{to: [me]}, {to: [me, other]}], fails: [{to: [other], cc: [me]}]
     check leaf("my_role", "is", ["cc"]), holds: [{to: [other], cc: [me]}], fails: [{to: [me], cc: [me]}]
     check leaf("my_role", "is", ["not_named"]), holds: [{to: [other]}, {to: []}], fails: [{cc: [me]}]
@@ -51,9 +55,11 @@ class FactsTest < Minitest::Test
     check leaf("first_contact", "is", false), holds: [{}], fails: [{first_contact: true}]
     check leaf("reply_to_mine", "is", true), holds: [{reply_to_mine: true}], fails: [{}]
     check leaf("from_me", "is", true), holds: [{from: "wren@lanternquay.example"}], fails: [{}]
-    check leaf("to_list", "is", true), holds: [{headers: {"list-id" => ["<x>"]}}, {headers: {"precedence" => ["List"]}}], fails: [{headers: {"precedence" => ["bulk"]}}]
+    check leaf("to_list", "is", true), holds: [{headers: {"list-id" => ["<x>"]}}, {headers: {"precedence" => ["List"]}}],
+      fails: [{headers: {"precedence" => ["bulk"]}}]
     check leaf("has_unsubscribe", "is", true), holds: [{headers: {"list-unsubscribe" => ["<x>"]}}], fails: [{}]
-    check leaf("automatic", "is", true), holds: [{headers: {"auto-submitted" => ["auto-generated"]}}, {headers: {"precedence" => ["junk"]}}, {from: "No-Reply@x.example"}],
+    check leaf("automatic", "is", true),
+      holds: [{headers: {"auto-submitted" => ["auto-generated"]}}, {headers: {"precedence" => ["junk"]}}, {from: "No-Reply@x.example"}],
       fails: [{headers: {"auto-submitted" => ["no"]}}, {headers: {"precedence" => ["list"]}}]
   end
 
@@ -61,12 +67,14 @@ class FactsTest < Minitest::Test
     list = {"list-id" => ["<x>"], "list-unsubscribe" => ["<y>"], "list-post" => ["<z>"]}
     {
       "auto_reply" => {headers: {"auto-submitted" => ["auto-replied; x"]}}, "invitation" => {calendar_method: true, headers: list},
-      "newsletter" => {headers: {"list-unsubscribe" => ["<x>"]}}, "list" => {headers: list}, "notice" => {from: "noreply@x.example"}, "person" => {}
+      "newsletter" => {headers: {"list-unsubscribe" => ["<x>"]}}, "list" => {headers: list}, "notice" => {from: "noreply@x.example"},
+      "person" => {}
     }.each { |kind, fields| check leaf("kind", "is", [kind]), holds: [fields], fails: [(kind == "person") ? {calendar_method: true} : {}] }
   end
 
   def test_importance_reads_the_first_header_that_is_there
-    check leaf("sender_importance", "is", ["high"]), holds: [{headers: {"importance" => ["High"]}}, {headers: {"x-priority" => ["1 (Highest)"]}}, {headers: {"priority" => ["urgent"]}}],
+    check leaf("sender_importance", "is", ["high"]),
+      holds: [{headers: {"importance" => ["High"]}}, {headers: {"x-priority" => ["1 (Highest)"]}}, {headers: {"priority" => ["urgent"]}}],
       fails: [{headers: {"importance" => ["normal"], "x-priority" => ["1"]}}, {}]
   end
 
@@ -82,7 +90,8 @@ class FactsTest < Minitest::Test
 
   def test_arrival_spans_are_half_open_and_run_past_midnight
     night = {"days" => ["mon"], "from" => "18:00", "to" => "08:00"}
-    check leaf("arrival", "within", night), holds: [{arrived_at: at("18:00", "2027-03-08")}, {arrived_at: at("07:59")}], fails: [{arrived_at: at("08:00")}, {arrived_at: at("18:00")}]
+    check leaf("arrival", "within", night), holds: [{arrived_at: at("18:00", "2027-03-08")}, {arrived_at: at("07:59")}],
+      fails: [{arrived_at: at("08:00")}, {arrived_at: at("18:00")}]
     check leaf("in_window", "is", ["morning"]), holds: [{arrived_at: at("09:00")}], fails: [{arrived_at: at("12:00")}]
   end
 

@@ -35,14 +35,17 @@ class FiguresTest < Minitest::Test
   end
 
   def test_waits_by_priority_usual_and_longest
-    items = [item(at("09:00"), at("09:00"), "top"), item(at("09:00"), at("09:10"), "high"), item(at("09:00"), at("09:20"), "high"), item(at("09:00"), at("12:00"), "low"), item(at("09:00"), nil, "low")]
+    items = [item(at("09:00"), at("09:00"), "top"), item(at("09:00"), at("09:10"), "high"), item(at("09:00"), at("09:20"), "high"),
+      item(at("09:00"), at("12:00"), "low"), item(at("09:00"), nil, "low")]
     found = figures(items)
-    assert_equal({"top" => [1, 0, 0], "high" => [2, 20, 20], "normal" => [0, 0, 0], "low" => [1, 180, 180]}, found[:wait].transform_values(&:values))
+    assert_equal({"top" => [1, 0, 0], "high" => [2, 20, 20], "normal" => [0, 0, 0], "low" => [1, 180, 180]}, found[:wait]
+      .transform_values(&:values))
     assert_equal 0.2, found[:never]
   end
 
   def test_no_days_no_figures
-    assert_equal [0.0, 0], figures([item(at("09:00"))], dates: (Date.new(2027, 3, 13)..Date.new(2027, 3, 14))).values_at(:mail, :undisturbed)
+    assert_equal [0.0, 0], figures([item(at("09:00"))], dates: (Date.new(2027, 3, 13)..Date.new(2027, 3, 14)))
+      .values_at(:mail, :undisturbed)
   end
 
   def test_every_plan_to_start_from_can_be_saved_and_loses_nothing

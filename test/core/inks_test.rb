@@ -30,7 +30,8 @@ class InksTest < Minitest::Test
 
   def test_what_reads_is_left_alone_and_what_does_not_is_said
     copper = Core::Ink.new({"name" => "Copper", "colour" => "#9A4A12", "mark" => true})
-    assert_equal ["#9A4A12", nil, "normal", "upright", 0, true], [*copper.style[:light].values_at(:colour, :tint), *copper.style.values_at(:weight, :slant, :size, :mark)]
+    assert_equal ["#9A4A12", nil, "normal", "upright", 0, true],
+      [*copper.style[:light].values_at(:colour, :tint), *copper.style.values_at(:weight, :slant, :size, :mark)]
     assert_equal 1, copper.corrections.size
     assert_match(/\AIn the dark scheme #9A4A12 would be hard to read \(1\.9 to 1\); it is shown as #[0-9A-F]{6}\.\z/, copper.corrections[0])
   end
@@ -43,7 +44,8 @@ class InksTest < Minitest::Test
   def about(op, *value, **more) = {"fact" => "subject", "op" => op, "value" => value}.merge(more.transform_keys(&:to_s))
 
   def test_words_of_the_rules_that_matched_are_marked_as_they_stand
-    loan = rule("A", when: {"all" => [about("mentions", "loan*", "the border"), {"any" => [about("contains", "crate"), about("mentions", "nothing")]}]}, then: {"mark_words" => ["papers"]})
+    loan = rule("A", when: {"all" => [about("mentions", "loan*", "the border"),
+      {"any" => [about("contains", "crate"), about("mentions", "nothing")]}]}, then: {"mark_words" => ["papers"]})
     assert_equal ["The  Border", "LOÁNS", "Crate", "papers"], marks(loan, "The  Border: LOÁNS for Crates, papers")
     assert_empty marks(rule("A", when: about("mentions", "loan", not: true)), "A border"), "what must not be there cannot be marked"
     assert_empty marks(rule("A", when: about("starts_with", "to do")), "to do: ring")
@@ -56,6 +58,8 @@ class InksTest < Minitest::Test
 
   def test_pieces_make_the_text_again
     marking = Core::Marking.new(%w[loan ан* 本].map { Core::Phrase.new(_1).pattern })
-    ["", "loan", " loan  loan ", "e\u0301 loán ß анна", "日本 loan👩‍👩‍👧 loan"].each { |text| assert_equal text, marking.pieces(text).map(&:first).join }
+    ["", "loan", " loan  loan ", "e\u0301 loán ß анна", "日本 loan👩‍👩‍👧 loan"].each do |text|
+      assert_equal text, marking.pieces(text).map(&:first).join
+    end
   end
 end

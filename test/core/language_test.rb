@@ -20,19 +20,34 @@ class LanguageTest < Minitest::Test
     end
   end
 
-  VIEW = {"discarded" => [true, false], "sent" => [true, false], "compact" => [true, false], "favourite" => [true, false], "opens_first" => [true, false], "accounts" => [[], ["Work"], ["Work", "the desk"]], "sort" => [nil, {"by" => "follow_up", "descending" => false}, {"by" => "size", "descending" => true}, {"by" => "time", "descending" => false}],
-          "group_by" => [nil, *UpFront::Core::View::GROUPS], "badge" => %w[unread all none], "mark" => [nil, "⚓", "“”"], "colour" => [nil, "#2F6B4F"], "heading" => [nil, "Loans", "view “x”"], "key" => [nil, 3], "review" => [[], [{"days" => %w[fri], "at" => "15:00"}, {"days" => UpFront::Core::Weekdays::ALL, "at" => "09:00"}, {"days" => %w[mon wed], "at" => "24:00"}].first(2)],
+  VIEW = {"discarded" => [true, false], "sent" => [true, false], "compact" => [true, false], "favourite" => [true, false],
+          "opens_first" => [true, false], "accounts" => [[], ["Work"], ["Work", "the desk"]],
+          "sort" => [nil, {"by" => "follow_up", "descending" => false}, {"by" => "size", "descending" => true},
+            {"by" => "time", "descending" => false}],
+          "group_by" => [nil, *UpFront::Core::View::GROUPS], "badge" => %w[unread all none], "mark" => [nil, "⚓", "“”"],
+          "colour" => [nil, "#2F6B4F"], "heading" => [nil, "Loans", "view “x”"], "key" => [nil, 3],
+          "review" => [[], [{"days" => %w[fri], "at" => "15:00"}, {"days" => UpFront::Core::Weekdays::ALL, "at" => "09:00"},
+            {"days" => %w[mon wed], "at" => "24:00"}].first(2)],
           "band" => [nil, {"limit" => 3}, {"limit" => 12, "unread_only" => true, "leave_out" => false, "fold_when_empty" => false}]}.freeze
 
   def test_a_view_that_is_said_is_heard_again
     random = RandomRules.new(Random.new(Minitest.seed))
     draw = Random.new(Minitest.seed)
-    read = ->(bodies) { rulebook(accounts: [{"name" => "Work", "addresses" => ["a@b.example"]}, {"name" => "the desk", "addresses" => ["c@d.example"]}], views: bodies).views }
-    views = 150.times.map { |n| {"name" => "view #{n}\nView “of” loans", "when" => (n % 9).zero? ? {"all" => []} : random.condition(2), **VIEW.transform_values { |choices| choices.sample(random: draw) }}.compact }
+    read = ->(bodies) {
+      rulebook(accounts: [{"name" => "Work", "addresses" => ["a@b.example"]},
+        {"name" => "the desk", "addresses" => ["c@d.example"]}], views: bodies).views
+    }
+    views = 150.times.map do |n|
+      {"name" => "view #{n}\nView “of” loans", "when" => (n % 9).zero? ? {"all" => []} : random.condition(2),
+       **VIEW.transform_values { |choices| choices.sample(random: draw) }}.compact
+    end
     before = read[views].map(&:to_h)
     text = Core::Language.say_views(read[views])
     assert_equal before, read[Core::Language.hear_views(text)].map(&:to_h)
-    before.each { |view| assert_equal view.except("name"), read[[Core::Language.hear_view(Core::ViewSentence.view(read[[view]].first)).merge("name" => "x")]].first.to_h.except("name") }
+    before.each do |view|
+      assert_equal view.except("name"), read[[Core::Language.hear_view(Core::ViewSentence.view(read[[view]].first)).merge("name" => "x")]]
+        .first.to_h.except("name")
+    end
   end
 
   def test_a_view_that_cannot_be_heard_says_where
@@ -59,16 +74,20 @@ class LanguageTest < Minitest::Test
       "the sender is me" => {"all" => [leaf("from", "is", ["me"])]},
       "(the sender is me)" => leaf("from", "is", ["me"]),
       "none of (it is a newsletter or list mail, it has no attachment)" => nil,
-      "none of (it is a newsletter or list mail or it has no attachment)" => {"none" => [leaf("kind", "is", %w[newsletter list]), leaf("has_attachment", "is", false)]},
-      "(the sender is me or it came through a list) and anything holds" => {"all" => [{"any" => [leaf("from", "is", ["me"]), leaf("to_list", "is", true)]}, {"all" => []}]},
+      "none of (it is a newsletter or list mail or it has no attachment)" => {"none" => [leaf("kind", "is", %w[newsletter list]),
+        leaf("has_attachment", "is", false)]},
+      "(the sender is me or it came through a list) and anything holds" => {"all" => [{"any" => [leaf("from", "is", ["me"]),
+        leaf("to_list", "is", true)]}, {"all" => []}]},
       "it is not true that it came through a list" => {"all" => [leaf("to_list", "is", true, not: true)]}
     }
     same.compact.each { |words, condition| assert_equal condition, hear("When #{words}: straight in.")["when"], words }
   end
 
   def test_it_is_read_however_it_is_laid_out
-    laid = "when the  sender\n is \"ana@casadomar.example\" ,\n unless it came through a list :\n straight in , high priority . It asks first. It has the last word ."
-    assert_equal [{"all" => [leaf("from", "is", ["ana@casadomar.example"])]}, {"any" => [leaf("to_list", "is", true)]}, true, true], hear(laid).values_at("when", "unless", "ask_first", "last_word")
+    laid = "when the  sender\n is \"ana@casadomar.example\" ,\n unless it came through a list :\n straight in , high priority . It asks " \
+      "first. It has the last word ."
+    assert_equal [{"all" => [leaf("from", "is", ["ana@casadomar.example"])]}, {"any" => [leaf("to_list", "is", true)]}, true, true],
+      hear(laid).values_at("when", "unless", "ask_first", "last_word")
   end
 
   def misread(text)
@@ -80,16 +99,22 @@ class LanguageTest < Minitest::Test
 
   def test_a_misreading_points_at_the_word_and_offers_the_nearest
     told = {
-      "When the sendr is me: straight in." => ["sendr", "sender"], "When the sender is me, unles it came through a list: straight in." => ["unles", "unless"],
-      "When the subject mentoins “a”: straight in." => ["mentoins", "mentions"], "When the sender is me: strait in." => ["strait", "straight in"],
-      "When the sender is me: high prioity." => ["prioity.", "priority"], "When the sender is me: straight in. It hs the last word." => ["hs", "has the last word"],
+      "When the sendr is me: straight in." => ["sendr", "sender"],
+      "When the sender is me, unles it came through a list: straight in." => ["unles", "unless"],
+      "When the subject mentoins “a”: straight in." => ["mentoins", "mentions"],
+      "When the sender is me: strait in." => ["strait", "straight in"],
+      "When the sender is me: high prioity." => ["prioity.", "priority"],
+      "When the sender is me: straight in. It hs the last word." => ["hs", "has the last word"],
       "Wen the sender is me: straight in." => ["Wen", "When"]
     }
-    told.each { |text, (found, nearest)| assert_equal [found, nearest, text.index(found)], misread(text).then { [_1.found, _1.nearest, _1.place.from] }, text }
+    told.each do |text, (found, nearest)|
+      assert_equal [found, nearest, text.index(found)], misread(text).then { [_1.found, _1.nearest, _1.place.from] }, text
+    end
   end
 
   def test_a_misreading_says_what_was_expected
-    assert_includes misread("When the subject mentions a: straight in.").message, "column 27: “a” cannot stand here; expected a text in quotes"
+    assert_includes misread("When the subject mentions a: straight in.").message,
+      "column 27: “a” cannot stand here; expected a text in quotes"
     assert_includes misread("When the sender is me: straight in").message, "the text ends, and expected “,” or “.”"
     assert_includes misread("When the sender is me: straight in, off the Front.").message, "timing is said twice"
     assert_includes misread("When #{"(" * 50}the sender is me").message, "brackets"
@@ -103,8 +128,10 @@ class LanguageTest < Minitest::Test
     assert_operator examples.size, :>=, 7
     examples.each do |text|
       bodies = Core::Language.hear(text)
-      names = {groups: [{"name" => "Lenders", "members" => []}, {"name" => "Couriers", "members" => []}], inks: [{"name" => "Copper", "colour" => "#9A4A12"}], labels: [{"name" => "Loans", "colour" => "#2F6B4F"}]}
-      plan = {"windows" => ["Night", "Early Monday"].map { {"name" => _1, "days" => ["mon"], "from" => "00:00", "to" => "08:00"} }, "rounds" => []}
+      names = {groups: [{"name" => "Lenders", "members" => []}, {"name" => "Couriers", "members" => []}],
+               inks: [{"name" => "Copper", "colour" => "#9A4A12"}], labels: [{"name" => "Loans", "colour" => "#2F6B4F"}]}
+      plan = {"windows" => ["Night", "Early Monday"].map { {"name" => _1, "days" => ["mon"], "from" => "00:00", "to" => "08:00"} },
+              "rounds" => []}
       assert_equal text, Core::Language.say(rulebook(rules: bodies, plan: plan, **names).rules)
     end
   end

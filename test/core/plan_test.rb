@@ -5,13 +5,17 @@ require_relative "../support/core_helper"
 class PlanTest < Minitest::Test
   include CoreHelper
 
-  def surfacing(arrival, rules: [], heads_down: nil, **more) = rulebook(rules: rules, **more).decide(mail(arrived_at: arrival), heads_down: heads_down)
+  def surfacing(arrival, rules: [], heads_down: nil, **more)
+    rulebook(rules: rules, **more).decide(mail(arrived_at: arrival), heads_down: heads_down)
+  end
 
   def test_by_the_plan
     {
       at("08:30") => [at("08:30"), false, nil], at("07:46") => [at("08:00"), true, "First"], at("09:14") => [at("10:30"), true, "Mid"],
-      at("10:30") => [at("10:30"), false, "Mid"], at("10:31") => [at("12:00"), true, nil], at("20:00") => [at("08:00", "2027-03-10"), true, "First"],
-      at("20:00", "2027-03-12") => [at("08:00", "2027-03-13"), true, nil], at("05:00", "2027-03-13") => [at("08:00", "2027-03-13"), true, nil],
+      at("10:30") => [at("10:30"), false, "Mid"], at("10:31") => [at("12:00"), true, nil],
+      at("20:00") => [at("08:00", "2027-03-10"), true, "First"],
+      at("20:00", "2027-03-12") => [at("08:00", "2027-03-13"), true, nil],
+      at("05:00", "2027-03-13") => [at("08:00", "2027-03-13"), true, nil],
       at("11:00", "2027-03-19") => [at("08:00", "2027-03-20"), true, nil]
     }.each do |arrival, expected|
       claim = surfacing(arrival)
@@ -22,13 +26,16 @@ class PlanTest < Minitest::Test
   TIMINGS = {
     {"now" => true} => "2027-03-09T09:14", {"next_round" => true} => "2027-03-09T10:30", {"round" => "First"} => "2027-03-10T08:00",
     {"until" => {"days" => 0, "at" => "09:00"}} => "2027-03-10T09:00", {"until" => {"days" => 0, "at" => "09:14"}} => "2027-03-09T09:14",
-    {"until" => {"days" => 2, "at" => "07:00"}} => "2027-03-11T07:00", {"until" => {"weekday" => "tue", "at" => "09:14"}} => "2027-03-16T09:14",
-    {"until" => {"weekday" => "tue", "at" => "09:15"}} => "2027-03-09T09:15", {"until" => {"after" => "PT2H"}} => "2027-03-09T11:14", {"until" => {"after" => "P1W"}} => "2027-03-16T09:14"
+    {"until" => {"days" => 2, "at" => "07:00"}} => "2027-03-11T07:00",
+    {"until" => {"weekday" => "tue", "at" => "09:14"}} => "2027-03-16T09:14",
+    {"until" => {"weekday" => "tue", "at" => "09:15"}} => "2027-03-09T09:15", {"until" => {"after" => "PT2H"}} => "2027-03-09T11:14",
+    {"until" => {"after" => "P1W"}} => "2027-03-16T09:14"
   }.freeze
 
   def test_by_a_rule
     TIMINGS.each do |timing, expected|
-      assert_equal Time.iso8601("#{expected}:00Z"), surfacing(at("09:14"), rules: [rule(then: {"timing" => timing})]).surface_at, timing.inspect
+      assert_equal Time.iso8601("#{expected}:00Z"), surfacing(at("09:14"), rules: [rule(then: {"timing" => timing})]).surface_at,
+        timing.inspect
     end
   end
 
@@ -63,7 +70,9 @@ class PlanTest < Minitest::Test
   ].freeze
 
   def test_clock_changes
-    CHANGES.each { |zone, date, minutes, expected| assert_equal Time.iso8601(expected), Core::Zone.new(zone).instant(Date.iso8601(date), minutes), "#{zone} #{date}" }
+    CHANGES.each do |zone, date, minutes, expected|
+      assert_equal Time.iso8601(expected), Core::Zone.new(zone).instant(Date.iso8601(date), minutes), "#{zone} #{date}"
+    end
   end
 
   def test_a_window_of_the_whole_day_lasts_as_long_as_the_day
@@ -79,8 +88,12 @@ class PlanTest < Minitest::Test
     assert_equal "2027-03-09T10:30:00Z", decide.call("2027-03-09T09:14:00Z") # Tuesday at home
     assert_equal "2027-03-10T01:30:00Z", decide.call("2027-03-10T00:14:00Z") # Wednesday 09:14 in Tokyo, the 10:30 round there
     assert_equal "2027-03-16T08:00:00Z", decide.call("2027-03-16T07:46:00Z") # Tuesday at home again
-    assert_equal ["2027-03-10", "2027-03-12", 554], [book.zone.date(Time.iso8601("2027-03-09T15:00:00Z")).iso8601, book.zone.date(Time.iso8601("2027-03-12T14:59:00Z")).iso8601, book.zone.minutes(Time.iso8601("2027-03-10T00:14:00Z"))]
-    assert_equal ["/owner/trips/0/until", "/owner/trips/1/time_zone"], faults(document(owner: OWNER.merge("trips" => [trip("Asia/Tokyo", "2027-03-12", "2027-03-10"), trip("Mars", "2027-03-12", "2027-03-13")]))).map(&:first)
+    assert_equal ["2027-03-10", "2027-03-12", 554],
+      [book.zone.date(Time.iso8601("2027-03-09T15:00:00Z")).iso8601, book.zone.date(Time.iso8601("2027-03-12T14:59:00Z")).iso8601,
+        book.zone.minutes(Time.iso8601("2027-03-10T00:14:00Z"))]
+    assert_equal ["/owner/trips/0/until", "/owner/trips/1/time_zone"],
+      faults(document(owner: OWNER.merge("trips" => [trip("Asia/Tokyo", "2027-03-12", "2027-03-10"),
+        trip("Mars", "2027-03-12", "2027-03-13")]))).map(&:first)
   end
 
   def test_a_timeline_says_what_the_plan_says
@@ -100,8 +113,13 @@ class PlanTest < Minitest::Test
   # Heads-down only ever puts off, and what is put off comes when no stretch of it runs.
   def test_laws_of_heads_down
     random = Random.new(Minitest.seed)
-    spans = Array.new(3) { |n| {"name" => "Q#{n}", "days" => Core::Weekdays::ALL.sample(2, random: random), "from" => Core::Clockface.of(random.rand(288) * 5), "to" => Core::Clockface.of(random.rand(288) * 5)} }
-    busy = Array.new(5) { |n| at("00:00", "2027-03-08") + random.rand(10 * 1440) * 60 }.map { |from| {"name" => "Meeting", "from" => from.iso8601, "to" => (from + 3600).iso8601} }
+    spans = Array.new(3) do |n|
+      {"name" => "Q#{n}", "days" => Core::Weekdays::ALL.sample(2, random: random), "from" => Core::Clockface.of(random.rand(288) * 5),
+       "to" => Core::Clockface.of(random.rand(288) * 5)}
+    end
+    busy = Array.new(5) { |n| at("00:00", "2027-03-08") + random.rand(10 * 1440) * 60 }.map do |from|
+      {"name" => "Meeting", "from" => from.iso8601, "to" => (from + 3600).iso8601}
+    end
     plan = rulebook(plan: document["plan"].merge("heads_down" => spans, "busy" => busy)).plan
     own = (at("09:00")...at("11:30"))
     down = plan.heads_down([own])
@@ -145,7 +163,8 @@ class PlanTest < Minitest::Test
 
   def plan_of(drawn)
     named = ->(list) { list.each_with_index.map { |item, index| item.merge("name" => "N#{index}") } }
-    Core::Rulebook.read(document(owner: OWNER.merge("time_zone" => drawn[:zone]), plan: {"windows" => named.call(drawn[:windows]), "rounds" => named.call(drawn[:rounds])})).plan
+    Core::Rulebook.read(document(owner: OWNER.merge("time_zone" => drawn[:zone]),
+      plan: {"windows" => named.call(drawn[:windows]), "rounds" => named.call(drawn[:rounds])})).plan
   end
 
   def surface(plan, arrival) = Core::Surfacing.new(plan, arrival, Core::Verdict.new, nil).to_h[:surface_at]
@@ -160,7 +179,8 @@ class PlanTest < Minitest::Test
       assert moment.nil? || later.nil? || later >= moment, "surfacing never runs backwards"
       assert_equal arrival, moment if plan.covered_by(arrival).empty?
       assert plan.covered_by(moment).empty? || plan.next_stop(moment)&.at == moment, "it surfaces in the open or with a round" if moment
-      more = Core::Plan.new(zone: plan.zone, windows: plan.windows, rounds: plan.rounds + [Core::Plan::Round.new("More", Core::Weekdays::ALL, 601)])
+      more = Core::Plan.new(zone: plan.zone, windows: plan.windows, rounds: plan.rounds +
+        [Core::Plan::Round.new("More", Core::Weekdays::ALL, 601)])
       assert surface(more, arrival) <= moment, "a round more never makes it later" if moment
     end
   end

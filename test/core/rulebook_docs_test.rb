@@ -19,7 +19,8 @@ class RulebookDocsTest < Minitest::Test
   end
 
   def test_the_table_of_facts_is_the_one_that_the_facts_make
-    shown = File.read(File.join(DOCS, "rulebook.md"))[/#{Regexp.escape(Core::FactTable::START)}\n\n(.*?)\n\n#{Regexp.escape(Core::FactTable::FINISH)}/mo, 1]
+    shown = File.read(File.join(DOCS,
+      "rulebook.md"))[/#{Regexp.escape(Core::FactTable::START)}\n\n(.*?)\n\n#{Regexp.escape(Core::FactTable::FINISH)}/mo, 1]
     assert_equal Core::FactTable.to_s, shown
   end
 
@@ -58,15 +59,20 @@ class RulebookDocsTest < Minitest::Test
 
   # What the schema refuses, the reader refuses too, at the same place.
   WRONG = [
-    [%w[rules 0 then], {"shout" => 1}], [%w[rules 0 when], {"fact" => "subject", "op" => "mentions", "value" => []}], [%w[rules 0 when], {"all" => [], "any" => []}],
-    [%w[plan windows 0 from], "24:00"], [%w[plan days_off 0], "tomorrow"], [%w[labels 0 colour], "red"], [%w[owner], {"name" => "x"}], [%w[version], 2], [%w[extra], 1],
-    [%w[rules 0 then], {"timing" => {"now" => true, "off_front" => true}}], [%w[rules 0 then], {"priority" => {"raise" => 0}}], [%w[rules 0 when], {"fact" => "header:", "op" => "is", "value" => ["x"]}]
+    [%w[rules 0 then], {"shout" => 1}], [%w[rules 0 when], {"fact" => "subject", "op" => "mentions", "value" => []}],
+    [%w[rules 0 when], {"all" => [], "any" => []}],
+    [%w[plan windows 0 from], "24:00"], [%w[plan days_off 0], "tomorrow"], [%w[labels 0 colour], "red"], [%w[owner], {"name" => "x"}],
+    [%w[version], 2], [%w[extra], 1],
+    [%w[rules 0 then], {"timing" => {"now" => true, "off_front" => true}}], [%w[rules 0 then], {"priority" => {"raise" => 0}}],
+    [%w[rules 0 when], {"fact" => "header:", "op" => "is", "value" => ["x"]}]
   ].freeze
 
   def test_schema_and_reader_refuse_alike
     WRONG.each do |path, value|
       given = JSON.parse(JSON.generate(document(rules: [rule])))
-      path[0..-2].reduce(given) { |node, key| node[node.is_a?(Array) ? key.to_i : key] }.then { |node| node[node.is_a?(Array) ? path.last.to_i : path.last] = value }
+      path[0..-2].reduce(given) { |node, key| node[node.is_a?(Array) ? key.to_i : key] }.then do |node|
+        node[node.is_a?(Array) ? path.last.to_i : path.last] = value
+      end
       refute SCHEMA.valid?(given), path.inspect
       refute_empty faults(given), path.inspect
     end

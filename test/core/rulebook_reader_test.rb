@@ -23,19 +23,28 @@ class RulebookReaderTest < Minitest::Test
   end
 
   WRONG = {
-    {"timing" => {"until" => {"days" => -1, "at" => "08:00"}}} => "/timing/until/days", {"timing" => {"until" => {"weekday" => "Mon", "at" => "08:00"}}} => "/timing/until/weekday",
-    {"timing" => {"until" => {"after" => " PT2H"}}} => "/timing/until/after", {"timing" => {"round" => "Nope"}} => "/timing/round", {"priority" => {"raise" => 0}} => "/priority/raise",
-    {"priority" => {"raise" => 1, "lower" => 1}} => "/priority", {"priority" => "urgent"} => "/priority", {"alert" => {"text" => "x"}} => "/alert/level", {"flag" => "yes"} => "/flag",
-    {"forward" => ["x@y.example"]} => "/forward/0", {"reply" => "Nope"} => "/reply", {"follow_up" => {"in" => "P1M"}} => "/follow_up/in", {"labels" => []} => "/labels", {"shout" => 1} => "/shout"
+    {"timing" => {"until" => {"days" => -1, "at" => "08:00"}}} => "/timing/until/days",
+    {"timing" => {"until" => {"weekday" => "Mon", "at" => "08:00"}}} => "/timing/until/weekday",
+    {"timing" => {"until" => {"after" => " PT2H"}}} => "/timing/until/after", {"timing" => {"round" => "Nope"}} => "/timing/round",
+    {"priority" => {"raise" => 0}} => "/priority/raise",
+    {"priority" => {"raise" => 1, "lower" => 1}} => "/priority", {"priority" => "urgent"} => "/priority",
+    {"alert" => {"text" => "x"}} => "/alert/level", {"flag" => "yes"} => "/flag",
+    {"forward" => ["x@y.example"]} => "/forward/0", {"reply" => "Nope"} => "/reply", {"follow_up" => {"in" => "P1M"}} => "/follow_up/in",
+    {"labels" => []} => "/labels", {"shout" => 1} => "/shout"
   }.freeze
 
   def test_effects_that_are_refused
-    WRONG.each { |effects, place| assert_includes faults(document(rules: [rule(then: effects)])).map(&:first), "/rules/0/then#{place}", effects.inspect }
+    WRONG.each do |effects, place|
+      assert_includes faults(document(rules: [rule(then: effects)])).map(&:first), "/rules/0/then#{place}", effects.inspect
+    end
   end
 
   def test_plans_that_are_refused
-    plan = {"windows" => [{"name" => "A", "days" => ["mon"], "from" => "24:00", "to" => "8:00"}], "rounds" => [{"name" => "R", "days" => [], "at" => "24:00"}, {"name" => "r", "days" => ["mon"], "at" => "08:00"}], "days_off" => ["2027-02-30"]}
-    assert_equal %w[/plan/days_off/0 /plan/rounds/0/at /plan/rounds/0/days /plan/rounds/1/name /plan/windows/0/from /plan/windows/0/to], faults(document(plan: plan)).map(&:first).sort
+    plan = {"windows" => [{"name" => "A", "days" => ["mon"], "from" => "24:00", "to" => "8:00"}],
+            "rounds" => [{"name" => "R", "days" => [], "at" => "24:00"}, {"name" => "r", "days" => ["mon"], "at" => "08:00"}],
+            "days_off" => ["2027-02-30"]}
+    assert_equal %w[/plan/days_off/0 /plan/rounds/0/at /plan/rounds/0/days /plan/rounds/1/name /plan/windows/0/from /plan/windows/0/to],
+      faults(document(plan: plan)).map(&:first).sort
   end
 
   def test_eight_groups_inside_one_another_are_read_and_nine_refused
@@ -55,21 +64,29 @@ class RulebookReaderTest < Minitest::Test
   end
 
   def test_names_are_the_rulebooks_own_whatever_case_they_were_written_in
-    body = rule("Whole", when: {"all" => [leaf("from", "is", ["group:LENDERS", "me"]), leaf("in_window", "is", ["mórning"])]}, unless: {"any" => [leaf("to", "is", ["group:lenders"])]},
-      then: {"timing" => {"round" => "MID"}, "ink" => "COPPER", "labels" => ["loans", "BORDER"], "reply" => "thanks", "forward" => ["Accounts@lanternquay.example"], "mark_words" => ["LOAN"]})
-    book = rulebook(rules: [body], views: [{"name" => "V", "when" => {"all" => [leaf("label", "is", ["lóans"]), leaf("ink", "is", ["copper"])]}}])
+    body = rule("Whole", when: {"all" => [leaf("from", "is", ["group:LENDERS", "me"]), leaf("in_window", "is", ["mórning"])]},
+      unless: {"any" => [leaf("to", "is", ["group:lenders"])]},
+      then: {"timing" => {"round" => "MID"}, "ink" => "COPPER", "labels" => ["loans", "BORDER"], "reply" => "thanks",
+             "forward" => ["Accounts@lanternquay.example"], "mark_words" => ["LOAN"]})
+    book = rulebook(rules: [body], views: [{"name" => "V",
+                                            "when" => {"all" => [leaf("label", "is", ["lóans"]), leaf("ink", "is", ["copper"])]}}])
     read = book.rules.first.to_h
-    assert_equal [["group:Lenders", "me"], ["Morning"], ["group:Lenders"]], [*read["when"]["all"].map { _1["value"] }, read["unless"]["any"][0]["value"]]
-    assert_equal({"timing" => {"round" => "Mid"}, "ink" => "Copper", "labels" => %w[Loans Border], "reply" => "Thanks", "forward" => ["accounts@lanternquay.example"], "mark_words" => ["LOAN"]}, read["then"])
+    assert_equal [["group:Lenders", "me"], ["Morning"], ["group:Lenders"]],
+      [*read["when"]["all"].map { _1["value"] }, read["unless"]["any"][0]["value"]]
+    assert_equal({"timing" => {"round" => "Mid"}, "ink" => "Copper", "labels" => %w[Loans Border], "reply" => "Thanks",
+      "forward" => ["accounts@lanternquay.example"], "mark_words" => ["LOAN"]}, read["then"])
     assert_equal read["then"], book.document["rules"][0]["then"]
     assert_equal [["Loans"], ["Copper"]], book.document["views"][0]["when"]["all"].map { _1["value"] }
     claim = book.decide(mail(from: "x@northgate.example", arrived_at: at("09:30")))
-    assert_equal ["Copper", %w[Loans Border], ["accounts@lanternquay.example"], "Mid"], [claim.ink, claim.labels, claim.forward, claim.round]
+    assert_equal ["Copper", %w[Loans Border], ["accounts@lanternquay.example"], "Mid"],
+      [claim.ink, claim.labels, claim.forward, claim.round]
   end
 
   def test_what_is_read_prints_itself_back
-    body = rule("Whole", when: {"any" => [leaf("from", "is", ["group:Lenders"]), leaf("size", "at_least", 3, not: true)]}, then: {"timing" => {"now" => true}, "labels" => ["Loans"]},
-      enabled: false, unless: {"all" => [leaf("to_list", "is", true)]}, last_word: true, ask_first: false, from_date: "2027-01-01", until_date: nil, heading: nil)
+    body = rule("Whole", when: {"any" => [leaf("from", "is", ["group:Lenders"]), leaf("size", "at_least", 3, not: true)]},
+      then: {"timing" => {"now" => true}, "labels" => ["Loans"]},
+      enabled: false, unless: {"all" => [leaf("to_list", "is", true)]}, last_word: true, ask_first: false, from_date: "2027-01-01",
+      until_date: nil, heading: nil)
     assert_equal body, rulebook(rules: [body]).rules.first.to_h
   end
 end

@@ -13,21 +13,24 @@ class TextTest < Minitest::Test
   end
 
   def test_letters_with_a_stroke_and_ligatures_fold_as_a_person_types_them
-    {"Łukasz" => "lukasz", "Ødegård" => "odegard", "ĐORĐE" => "dorde", "Æther" => "aether", "Œuvre" => "oeuvre", "Þór" => "thor", "ısı" => "isi", "Ħal" => "hal", "ǿ" => "o"}.each do |text, folded|
+    {"Łukasz" => "lukasz", "Ødegård" => "odegard", "ĐORĐE" => "dorde", "Æther" => "aether", "Œuvre" => "oeuvre", "Þór" => "thor",
+     "ısı" => "isi", "Ħal" => "hal", "ǿ" => "o"}.each do |text, folded|
       assert_equal folded, Core::Text.fold(text)
     end
     assert_equal "An Łukász!"[3..8], Core::TextMap.new("An Łukász!").original(Core::Phrase.new("lukasz").pattern)
     assert_equal "Æther", Core::TextMap.new("the Æther").original(Core::Phrase.new("aether").pattern)
   end
 
-  LETTERS = ["a", "I", "e\u0301", "\u0301", "İ", "ß", "ŉ", "ﬁ", "K", "²", "½", "Σς", "ǰ", "j\u030c", "<\u0338", "한", "\u1112\u1161", "\u00a0", "\u2028", "\u0085", " ", "\t\n", "é", "🗺️", "שָׁ", "ｌ", "Ⅷ", "x", "1", "Ł", "ǿ", "Æ", "đ"].freeze
+  LETTERS = ["a", "I", "e\u0301", "\u0301", "İ", "ß", "ŉ", "ﬁ", "K", "²", "½", "Σς", "ǰ", "j\u030c", "<\u0338", "한", "\u1112\u1161",
+    "\u00a0", "\u2028", "\u0085", " ", "\t\n", "é", "🗺️", "שָׁ", "ｌ", "Ⅷ", "x", "1", "Ł", "ǿ", "Æ", "đ"].freeze
 
   # The quick way of folding comes to the same as the definition.
   def test_folding_is_what_it_is_defined_to_be
     random = Random.new(5)
     2_000.times do
       text = Array.new(random.rand(12)) { LETTERS[random.rand(LETTERS.size)] }.join
-      defined = text.unicode_normalize(:nfkc).downcase(:fold).unicode_normalize(:nfd).gsub(/\p{Mn}/, "").gsub(Core::Text::STROKES, Core::Text::STROKED).gsub(/[[:space:]]+/, " ").delete_prefix(" ").delete_suffix(" ")
+      defined = text.unicode_normalize(:nfkc).downcase(:fold).unicode_normalize(:nfd).gsub(/\p{Mn}/, "")
+        .gsub(Core::Text::STROKES, Core::Text::STROKED).gsub(/[[:space:]]+/, " ").delete_prefix(" ").delete_suffix(" ")
       assert_equal defined, Core::Text.fold(text), text.dump
       assert_equal " #{defined.gsub(/[^\p{L}\p{Nd}]+/, " ").strip} ", Core::Text.words(Core::Text.lay([text])).delete("\n"), text.dump
     end
@@ -38,8 +41,10 @@ class TextTest < Minitest::Test
   end
 
   PHRASES = [
-    ["loan", "a loan.", true], ["loan", "loans", false], ["courier*", "the couriers", true], ["courier*", "courier", true], ["courier*", "nocourier", false],
-    ["condition report", "Condition  report", true], ["condition report", "condition, report", true], ["condition report", "report condition", false],
+    ["loan", "a loan.", true], ["loan", "loans", false], ["courier*", "the couriers", true], ["courier*", "courier", true],
+    ["courier*", "nocourier", false],
+    ["condition report", "Condition  report", true], ["condition report", "condition, report", true],
+    ["condition report", "report condition", false],
     ["con* rep*", "the condition reports here", true], ["con* rep*", "condition of report", false], ["c* c* c*", "c c d c c c", true],
     ["zoll*", "Zollpapiere", true], ["grüße", "GRUSSE", true], ["grüße", "gruesse", false], ["grüße", "viele Grüße", true], ["a", "á", true]
   ].freeze

@@ -28,7 +28,9 @@ class ScenarioTest < Minitest::Test
   def test_there_is_one_of_everything
     fields = letters.map(&:fields)
     assert_equal %w[csv ics pdf png], fields.flat_map { |each| each[:attachments].map { File.extname(_1.name).delete(".") } }.uniq.sort
-    kinds = letters.map { |letter| Core::Facts.find("kind").read(letter.message(account: "W", mailbox: "INBOX", arrived_at: letter.arrival)).first }
+    kinds = letters.map do |letter|
+      Core::Facts.find("kind").read(letter.message(account: "W", mailbox: "INBOX", arrived_at: letter.arrival)).first
+    end
     assert_equal %w[list newsletter notice person], kinds.uniq.sort
     assert_includes fields.flat_map { |each| each[:from].map(&:name) }, "Łukasz Zieliński"
     ids = fields.map { _1[:message_id] }

@@ -136,7 +136,8 @@ class ActsTest < Minitest::Test
 
   def test_a_rule_saved_under_an_older_form_is_still_read
     steps = {1 => ->(body) { body.merge("when" => {"all" => [body["when"]]}) }, 2 => ->(body) { body.merge("last_word" => true) }}
-    assert_equal({"name" => "A", "when" => {"all" => ["x"]}, "last_word" => true}, Core::RuleUpgrades.today({"name" => "A", "when" => "x"}, 1, steps: steps, version: 3))
+    assert_equal({"name" => "A", "when" => {"all" => ["x"]}, "last_word" => true},
+      Core::RuleUpgrades.today({"name" => "A", "when" => "x"}, 1, steps: steps, version: 3))
     assert_equal({"name" => "A"}, Core::RuleUpgrades.today({"name" => "A"}, 3, steps: steps, version: 3))
   end
 
@@ -145,8 +146,10 @@ class ActsTest < Minitest::Test
   def test_a_whole_rulebook_is_brought_in_and_taken_back
     set_up(rules: [rule("A"), rule("B")])
     before = Store::CurrentRulebook.document
-    given = before.merge("rules" => [rule("C"), rule("b", then: {"priority" => "low"})], "labels" => before["labels"] + [{"name" => "New", "colour" => "#000000"}])
-    assert_equal ["added: rule “C”", "changed: rule “b”", "removed: rule “A”", "added: label “New”"], Desk::ImportRulebook.new(clock).preview(given).map(&:to_s)
+    given = before.merge("rules" => [rule("C"), rule("b", then: {"priority" => "low"})], "labels" => before["labels"] +
+      [{"name" => "New", "colour" => "#000000"}])
+    assert_equal ["added: rule “C”", "changed: rule “b”", "removed: rule “A”", "added: label “New”"], Desk::ImportRulebook.new(clock)
+      .preview(given).map(&:to_s)
     revision = Store::CurrentRulebook.rulebook.revision
     done = bring(given)
     assert_equal [%w[C b], 3], [names, Store::CurrentRulebook.document["labels"].size]
@@ -162,6 +165,7 @@ class ActsTest < Minitest::Test
     assert_equal [nil, []], [done.undo_id, done.result]
     moved = Store::CurrentRulebook.document.merge("rules" => [rule("B"), *Store::CurrentRulebook.document["rules"]])
     bring(moved)
-    assert_equal ["moved: the order of the rules"], Desk::ImportRulebook.new(clock).preview(moved.merge("rules" => moved["rules"].reverse)).map(&:to_s)
+    assert_equal ["moved: the order of the rules"], Desk::ImportRulebook.new(clock).preview(moved.merge("rules" => moved["rules"].reverse))
+      .map(&:to_s)
   end
 end

@@ -6,9 +6,12 @@ require_relative "../support/desk_helper"
 class DeskAlertsTest < Minitest::Test
   include DeskHelper
 
-  CALLS = {"name" => "Alarms", "when" => {"fact" => "subject", "op" => "mentions", "value" => ["alarm"]}, "then" => {"timing" => {"now" => true}, "alert" => {"level" => "call_out", "text" => "{sender}: {subject}!"}}}.freeze
-  TAPS = {"name" => "Ana", "when" => {"fact" => "from", "op" => "is", "value" => ["ana@casadomar.example"]}, "then" => {"alert" => {"level" => "tap"}}}.freeze
-  NOW_TOO = {"name" => "Now", "when" => {"fact" => "subject", "op" => "mentions", "value" => ["now"]}, "then" => {"timing" => {"now" => true}}}.freeze
+  CALLS = {"name" => "Alarms", "when" => {"fact" => "subject", "op" => "mentions", "value" => ["alarm"]},
+           "then" => {"timing" => {"now" => true}, "alert" => {"level" => "call_out", "text" => "{sender}: {subject}!"}}}.freeze
+  TAPS = {"name" => "Ana", "when" => {"fact" => "from", "op" => "is", "value" => ["ana@casadomar.example"]},
+          "then" => {"alert" => {"level" => "tap"}}}.freeze
+  NOW_TOO = {"name" => "Now", "when" => {"fact" => "subject", "op" => "mentions", "value" => ["now"]},
+             "then" => {"timing" => {"now" => true}}}.freeze
 
   def setup
     super
@@ -105,12 +108,18 @@ class DeskAlertsTest < Minitest::Test
     announce
     clock.now = at("09:16")
     Desk::AnswerAlert.new(clock).opened([id])
-    assert_equal ["opened after 2 min", []], [Web::Pages::Alerts.new(Store::CurrentRulebook.rulebook, clock.now).journal[:days][0][:alerts][0][:became], Store::Alert.unanswered.to_a]
+    assert_equal ["opened after 2 min", []],
+      [Web::Pages::Alerts.new(Store::CurrentRulebook.rulebook, clock.now).journal[:days][0][:alerts][0][:became],
+        Store::Alert.unanswered.to_a]
   end
 
   def test_a_rule_is_made_quieter_step_by_step
     rule = Store::Rule.in_order.first
-    levels = 3.times.map { Desk::Quieten.new(clock).call(rule.id) && rule.reload.today["then"]["alert"].then { |alert| alert.is_a?(Hash) ? alert["level"] : alert } }
+    levels = 3.times.map do
+      Desk::Quieten.new(clock).call(rule.id) && rule.reload.today["then"]["alert"].then do |alert|
+        alert.is_a?(Hash) ? alert["level"] : alert
+      end
+    end
     assert_equal %w[chime tap none], levels
     assert_raises(Desk::Act::Impossible) { Desk::Quieten.new(clock).call(rule.id) }
   end
@@ -121,9 +130,13 @@ class DeskAlertsTest < Minitest::Test
     keep = Desk::KeepSound.new(clock)
     assert_equal "Kept the sound “Ship's bell”.", keep.call("Ship's bell", WAV).message
     assert_equal %w[audio/wav audio/mpeg audio/ogg audio/flac], [WAV, "ID3\x03", "OggS\0", "fLaC"].map { Post::SoundFile.new(_1).type }
-    ["<html><script>alert(1)</script>", "", "RIFFxxxxAVI ", "x" * (1024 * 1024 + 1)].each { |bytes| assert_raises(Desk::Act::Impossible) { keep.call("other", bytes) } }
+    ["<html><script>alert(1)</script>", "", "RIFFxxxxAVI ", "x" * (1024 * 1024 + 1)].each do |bytes|
+      assert_raises(Desk::Act::Impossible) { keep.call("other", bytes) }
+    end
     ["ship's BELL", "bell", "  "].each { |name| assert_raises(Desk::Act::Impossible) { keep.call(name, WAV) } }
     assert_equal "/api/sounds/#{Store::Sound.first.id}", Web::Pages::Alert.sound("chime", "Ship's bell")
-    assert_equal ["/sounds/lantern.wav", "/sounds/gull.wav", nil], [["chime", "nobody knows"], %w[call_out gull], %w[tap Bell]].map { Web::Pages::Alert.sound(*_1) }
+    assert_equal ["/sounds/lantern.wav", "/sounds/gull.wav", nil], [["chime", "nobody knows"], %w[call_out gull], %w[tap Bell]].map {
+      Web::Pages::Alert.sound(*_1)
+    }
   end
 end

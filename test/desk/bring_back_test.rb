@@ -63,17 +63,23 @@ class BringBackTest < Minitest::Test
   end
 
   def test_a_conversation_is_what_refers_to_one_another
-    ids = [take(id: "<1@x>"), take(id: "<2@x>", headers: ["In-Reply-To: <1@x>"]), take(id: "<3@x>", headers: ["References: <2@x>"])].map(&:id)
+    ids = [take(id: "<1@x>"), take(id: "<2@x>", headers: ["In-Reply-To: <1@x>"]), take(id: "<3@x>", headers: ["References: <2@x>"])]
+      .map(&:id)
     take(id: "<4@x>")
     ids.each { |id| assert_equal ids, Store::Message.conversation(id).sort }
   end
 
   def test_moments_by_their_names
-    times = ->(time, date = "2027-03-09", **more) { Core::BackTimes.new(LISBON, at(time, date), **more).choices.to_h { [_1[:label], _1[:moment]] } }
-    assert_equal({"this evening" => "18:00", "tomorrow morning" => "Wed 08:00", "after the weekend" => "Mon 08:00", "next week" => "16 Mar 08:00", "in 2 hours" => "11:14"}, times.call("09:14"))
+    times = ->(time, date = "2027-03-09", **more) {
+      Core::BackTimes.new(LISBON, at(time, date), **more)
+        .choices.to_h { [_1[:label], _1[:moment]] }
+    }
+    assert_equal({"this evening" => "18:00", "tomorrow morning" => "Wed 08:00", "after the weekend" => "Mon 08:00",
+      "next week" => "16 Mar 08:00", "in 2 hours" => "11:14"}, times.call("09:14"))
     refute_includes times.call("17:30").keys, "this evening"
     own = [{"name" => "Lunch", "days" => 0, "at" => "12:30"}, {"name" => "Proofs", "weekday" => "thu", "at" => "14:00"}]
     assert_equal ["Wed 12:30", "Thu 14:00"], times.call("13:00", own: own).values_at("Lunch", "Proofs")
-    assert_equal "/times/0/at", assert_raises(Core::Refused) { Desk::KeepBackTimes.new(clock).call([{"name" => "x", "at" => "25:00"}]) }.faults[0].pointer
+    assert_equal "/times/0/at", assert_raises(Core::Refused) { Desk::KeepBackTimes.new(clock).call([{"name" => "x", "at" => "25:00"}]) }
+      .faults[0].pointer
   end
 end

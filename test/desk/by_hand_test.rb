@@ -8,7 +8,8 @@ class ByHandTest < Minitest::Test
 
   def setup
     super
-    set_up(rules: [rule("Loans", when: {"fact" => "subject", "op" => "mentions", "value" => ["loan"]}, then: {"timing" => {"now" => true}, "labels" => ["Loans"], "keep_at_top" => true, "follow_up" => {"in" => "PT1H"}}),
+    set_up(rules: [rule("Loans", when: {"fact" => "subject", "op" => "mentions", "value" => ["loan"]},
+      then: {"timing" => {"now" => true}, "labels" => ["Loans"], "keep_at_top" => true, "follow_up" => {"in" => "PT1H"}}),
       rule("Now", then: {"timing" => {"now" => true}})])
     @id = take(subject: "A loan").id
   end
@@ -18,13 +19,15 @@ class ByHandTest < Minitest::Test
 
   def test_priority_by_a_step_each_and_back
     step = ->(by) { Desk::ChangePriority.new(clock, by).call([@id]) }
-    assert_equal ["Raised 1 message to high priority.", "Raised 1 message to top priority.", nil], [step[1].message, step[1].message, step[1].undo_id]
+    assert_equal ["Raised 1 message to high priority.", "Raised 1 message to top priority.", nil],
+      [step[1].message, step[1].message, step[1].undo_id]
     assert_equal %w[Now], front[:sections].map { _1[:title] }
     done = step[-1]
     assert_equal "high", row.stands.priority
     Desk::Undo.new(clock).call(done.undo_id)
     assert_equal "top", row.stands.priority
-    assert_equal ["Top priority, by you"], Web::Pages::Sheet.new(Store::Message.find(@id), Store::CurrentRulebook.rulebook, clock.now).to_h[:why][:lines].map { _1[:before] }.grep(/by you/)
+    assert_equal ["Top priority, by you"], Web::Pages::Sheet.new(Store::Message.find(@id), Store::CurrentRulebook.rulebook, clock.now)
+      .to_h[:why][:lines].map { _1[:before] }.grep(/by you/)
   end
 
   def test_always_for_this_sender_makes_a_rule_of_it
@@ -46,7 +49,9 @@ class ByHandTest < Minitest::Test
   def test_a_label_or_ink_renamed_stays_on_the_mail_that_wears_it
     Desk::ChangeLabels.new(clock, on: ["Border"]).call([@id])
     Store::Claim.where(message_id: @id).update_all(ink: "Copper")
-    done = [["labels", "Loans"], ["labels", "Border"], ["inks", "Copper"]].map { |kind, was| Desk::SaveThing.new(clock).call(kind, {"name" => "New #{was}", "colour" => "#112233"}, was: was) }
+    done = [["labels", "Loans"], ["labels", "Border"], ["inks", "Copper"]].map do |kind, was|
+      Desk::SaveThing.new(clock).call(kind, {"name" => "New #{was}", "colour" => "#112233"}, was: was)
+    end
     assert_equal [["New Loans", "New Border"], "New Copper"], [row.stands.labels, row.claim.ink]
     done.reverse_each { Desk::Undo.new(clock).call(_1.undo_id) }
     assert_equal [%w[Loans Border], "Copper"], [row.stands.labels, row.claim.ink]
@@ -67,6 +72,7 @@ class ByHandTest < Minitest::Test
   def test_now_holds_what_is_due_and_what_calls_and_no_more_than_it_may_show
     assert_equal ["Nothing needs you now.", nil], [front[:lead], front[:sections][0][:most]]
     clock.now = at("10:14")
-    assert_equal ["One message needs you now.", "Now", 5, "follow up, since 10:14"], [front[:lead], *front[:sections][0].values_at(:title, :most), front[:sections][0][:messages][0][:came]]
+    assert_equal ["One message needs you now.", "Now", 5, "follow up, since 10:14"],
+      [front[:lead], *front[:sections][0].values_at(:title, :most), front[:sections][0][:messages][0][:came]]
   end
 end

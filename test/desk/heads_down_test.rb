@@ -9,7 +9,8 @@ class HeadsDownTest < Minitest::Test
 
   def setup
     super
-    set_up(rules: [rule("Calls", when: leaf("subject", "mentions", ["border"]), then: LOUD), rule("In", when: leaf("subject", "mentions", ["hello"]), then: {"timing" => {"now" => true}, "priority" => "high"})])
+    set_up(rules: [rule("Calls", when: leaf("subject", "mentions", ["border"]), then: LOUD),
+      rule("In", when: leaf("subject", "mentions", ["hello"]), then: {"timing" => {"now" => true}, "priority" => "high"})])
   end
 
   def down(time) = Desk::GoHeadsDown.new(clock).call(at(time), reason: "Reading proofs")
@@ -51,7 +52,8 @@ class HeadsDownTest < Minitest::Test
   end
 
   def test_planned_ahead_week_by_week
-    plan = Store::CurrentRulebook.document["plan"].merge("heads_down" => [{"name" => "Proofs", "days" => ["tue"], "from" => "10:00", "to" => "11:30"}])
+    plan = Store::CurrentRulebook.document["plan"]
+      .merge("heads_down" => [{"name" => "Proofs", "days" => ["tue"], "from" => "10:00", "to" => "11:30"}])
     waiting = take(subject: "Plain", date: at("09:10")).id
     Desk::SavePlan.new(clock).call(plan)
     assert_equal at("11:30"), Store::State.find(waiting).surface_at

@@ -21,7 +21,8 @@ class ProspectTest < Minitest::Test
   def some_mail(count)
     Array.new(count) do |index|
       at = clock.now - @random.rand(20 * 86_400)
-      take(from: FROM.sample(random: @random), subject: RandomRules::WORDS.sample(random: @random).tr("\n", " "), text: "to do: and", date: at, id: "<m#{index}@x>", as_new: true,
+      take(from: FROM.sample(random: @random), subject: RandomRules::WORDS.sample(random: @random).tr("\n", " "), text: "to do: and",
+        date: at, id: "<m#{index}@x>", as_new: true,
         headers: [[], ["List-Id: <l>"], ["Cc: desk@lanternquay.example"]].sample(random: @random))
     end
   end
@@ -66,12 +67,14 @@ class ProspectTest < Minitest::Test
     set_up
     ids = %w[loan loan loan lunch].each_with_index.map { |subject, index| take(subject: subject, from: "p#{index}@b.example").id }
     assert_equal ids, held.sort
-    bodies = [rule("In", when: leaf("subject", "mentions", ["loan"]), then: {"timing" => {"now" => true}}), rule("Never", when: leaf("subject", "mentions", ["lunch"]), then: {"timing" => {"off_front" => true}}),
+    bodies = [rule("In", when: leaf("subject", "mentions", ["loan"]), then: {"timing" => {"now" => true}}),
+      rule("Never", when: leaf("subject", "mentions", ["lunch"]), then: {"timing" => {"off_front" => true}}),
       rule("Later", when: leaf("from", "is", ["p2@b.example"]), then: {"timing" => {"until" => {"days" => 1, "at" => "09:00"}}})].rotate(-1)
     after = others(bodies).rules
     foreseen = Desk::RulesPreview.new(Store::CurrentRulebook.rulebook, after, touched: after, now: clock.now).held
     assert_equal [2, 1, 0, 1], foreseen.to_a
-    assert_equal "Two held messages would come in now, one held message would wait longer and one held message would never come in by itself.", foreseen.to_s
+    assert_equal "Two held messages would come in now, one held message would wait longer and one held message would never come in by " \
+      "itself.", foreseen.to_s
     done = replace_rules(bodies)
     assert_equal "Brought in a rulebook. Two held messages came in.", done.message
     assert_equal [ids.first(2), [ids[2]]], [on_front, held]
@@ -84,7 +87,9 @@ class ProspectTest < Minitest::Test
     set_up
     count = Desk::ApplyRule::BATCH + 5
     ids = Array.new(count) { take(subject: "Loan", date: at("08:30", "2027-02-01"), id: "<#{_1}@x>").id }
-    made = Desk::SaveRule.new(clock).call(rule("Loans", when: leaf("subject", "mentions", ["loan"]), then: {"labels" => ["Loans"], "flag" => true, "forward" => []}.except("forward")))
+    made = Desk::SaveRule.new(clock)
+      .call(rule("Loans", when: leaf("subject", "mentions", ["loan"]), then: {"labels" => ["Loans"], "flag" => true, "forward" => []}
+                                                                           .except("forward")))
     act = Desk::ApplyRule.new(clock, made.result.id)
     step, chosen, words = act.begin
     assert_equal ["Applied the rule “Loans” to 255 messages.", ids], [words, chosen.sort]

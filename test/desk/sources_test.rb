@@ -21,7 +21,10 @@ class SourcesTest < Minitest::Test
     FileUtils.rm_rf(@folder)
   end
 
-  def deliver(number, **more) = @office.deliver(raw(id: "<#{number}@x>"), to: "w@q.example", at: clock.now, zone: LISBON, unique: "#{number}.x", **more)
+  def deliver(number, **more)
+    @office.deliver(raw(id: "<#{number}@x>"), to: "w@q.example", at: clock.now, zone: LISBON, unique: "#{number}.x", **more)
+  end
+
   def listing = Dir[File.join(@path, "**", "*"), File.join(@path, ".Sent", "**", "*")].sort.map { [_1, File.mtime(_1)] }
   def reader(source = Store::Source.first) = Desk::ReadSource.new(clock, source)
 
@@ -65,7 +68,9 @@ class SourcesTest < Minitest::Test
     fails = File.join(@path, "new", "1.x")
     reading = reader(source)
     read = Post::Letter.method(:read)
-    Post::Letter.stub(:read, ->(path) { (path == fails) ? raise(ArgumentError, "a fault of ours") : read.call(path) }) { assert_equal 2, reading.call }
+    Post::Letter.stub(:read, ->(path) { (path == fails) ? raise(ArgumentError, "a fault of ours") : read.call(path) }) {
+      assert_equal 2, reading.call
+    }
     assert_match(/1.x could not be taken in \(a fault of ours\)/, source.reload.problem)
     deliver(9)
     assert_equal 2, reading.call
@@ -91,7 +96,10 @@ class SourcesTest < Minitest::Test
 
   def mbox(count)
     File.join(@folder, "old.mbox").tap do |path|
-      File.write(path, Array.new(count) { |n| "From a@b Tue Mar  9 07:00:00 2027\n#{raw(id: "<#{n}@mbox>", subject: "Old #{n}", date: at("09:00", "2027-01-05"))}\n" }.join)
+      File.write(path, Array.new(count) { |n|
+        "From a@b Tue Mar  9 07:00:00 " \
+              "2027\n#{raw(id: "<#{n}@mbox>", subject: "Old #{n}", date: at("09:00", "2027-01-05"))}\n"
+      }.join)
     end
   end
 

@@ -57,7 +57,8 @@ class TakeInTest < Minitest::Test
     set_up
     assert take(from: "new@x.example", date: at("08:00")).first_contact
     refute take(from: "NEW@x.example").first_contact
-    mine = take(from: "wren@lanternquay.example", to: "other@x.example", mailbox: "Sent", id: "<mine@x>", date: at("09:00"), headers: ["In-Reply-To: <root@x>"])
+    mine = take(from: "wren@lanternquay.example", to: "other@x.example", mailbox: "Sent", id: "<mine@x>", date: at("09:00"),
+      headers: ["In-Reply-To: <root@x>"])
     assert mine.from_me
     refute take(from: "other@x.example").first_contact
     assert take(headers: ["In-Reply-To: <mine@x>"]).reply_to_mine

@@ -8,7 +8,10 @@ class FollowedThreadsTest < Minitest::Test
 
   def setup
     super
-    set_up(rules: [rule("Alarm", when: leaf("subject", "mentions", ["alarm"]), then: {"alert" => {"level" => "chime", "break_through" => true}}), rule("Gone", when: leaf("subject", "mentions", ["gone"]), then: {"discard" => true}), rule("Low", when: leaf("subject", "mentions", ["lunch"]), then: {"priority" => "low"})])
+    set_up(rules: [rule("Alarm", when: leaf("subject", "mentions", ["alarm"]),
+      then: {"alert" => {"level" => "chime", "break_through" => true}}),
+      rule("Gone", when: leaf("subject", "mentions", ["gone"]), then: {"discard" => true}),
+      rule("Low", when: leaf("subject", "mentions", ["lunch"]), then: {"priority" => "low"})])
     clock.now = at("09:30")
     @first = take(subject: "Lunch", id: "<l1@x>")
   end
@@ -21,10 +24,12 @@ class FollowedThreadsTest < Minitest::Test
   def test_what_is_followed_comes_straight_in_and_high_at_least
     assert_includes held, @first.id
     done = mind("followed")
-    assert_equal "You follow this conversation: what comes into it comes straight in, high at least. One held message came in.", done.message
+    assert_equal "You follow this conversation: what comes into it comes straight in, high at least. One held message came in.",
+      done.message
     second = answer(2)
     assert_equal [[@first.id, second.id], "high", "followed"], [on_front, *row(second).values_at(:priority, :came)]
-    assert_equal ["Straight in, followed, high priority.", true], [why(second)[:summary], why(second)[:lines].any? { _1[:before].include?("its conversation is followed") }]
+    assert_equal ["Straight in, followed, high priority.", true],
+      [why(second)[:summary], why(second)[:lines].any? { _1[:before].include?("its conversation is followed") }]
     refute_includes on_front, take(subject: "Re: Lunch", id: "<other@x>").id, "the same subject alone is not the same conversation"
     gone = answer(3, subject: "gone").id
     assert_includes Store::State.discarded.pluck(:message_id), gone
@@ -79,7 +84,8 @@ class StoredThreadsTest < Minitest::Test
     ids = (1..40).to_a.shuffle(random: random)
     ids.each_with_index do |n, place|
       parents = [n / 2, n / 4].select(&:positive?).reverse
-      take(subject: (n.odd? && n > 20) ? "Report" : "Re: s#{n % 7}", id: "<#{n}@x>", date: clock.now - (100 - n) * 60, headers: (n % 5).zero? ? [] : ["References: #{parents.map { "<#{_1}@x>" }.join(" ")}".strip].reject { _1.end_with?(":") })
+      take(subject: (n.odd? && n > 20) ? "Report" : "Re: s#{n % 7}", id: "<#{n}@x>", date: clock.now - (100 - n) * 60, headers: (n % 5)
+        .zero? ? [] : ["References: #{parents.map { "<#{_1}@x>" }.join(" ")}".strip].reject { _1.end_with?(":") })
       Store::Threads.step(limit: 3) if (place % 4).zero?
     end
     Store::Threads.catch_up

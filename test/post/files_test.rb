@@ -19,7 +19,8 @@ class FilesTest < Minitest::Test
 
   def refused(path) = assert_raises(Post::MailFile::NoMail) { Post::MailFile.new(path) }.message
 
-  MBOX = "From a@b Tue Mar  9 07:00:00 2027\nSubject: one\n\ntext\n>From the start\n\nFrom b@c x\nbroken \xff line\n\nFrom d@e x\r\nSubject: three\r\n\r\nFrom here on\r\n"
+  MBOX = "From a@b Tue Mar  9 07:00:00 2027\nSubject: one\n\ntext\n>From the start\n\nFrom b@c x\nbroken \xff line\n\nFrom d@e " \
+    "x\r\nSubject: three\r\n\r\nFrom here on\r\n"
 
   def test_an_mbox_with_one_broken_message
     found = subjects(file(MBOX))
@@ -41,7 +42,9 @@ class FilesTest < Minitest::Test
     assert_match(/is not there/, refused(File.join(@folder, "nowhere")))
   end
 
-  def maildir(*boxes) = ["", *boxes].each { |box| FileUtils.mkdir_p(%w[new cur tmp].map { File.join(@folder, "M", box, _1) }) } && File.join(@folder, "M")
+  def maildir(*boxes)
+    ["", *boxes].each { |box| FileUtils.mkdir_p(%w[new cur tmp].map { File.join(@folder, "M", box, _1) }) } && File.join(@folder, "M")
+  end
 
   def test_a_maildir_with_its_subfolders
     path = maildir(".Sent", ".Lists.Gel&APY-scht")
@@ -50,7 +53,9 @@ class FilesTest < Minitest::Test
     File.write(File.join(path, ".Lists.Gel&APY-scht", "cur", "3.c"), "x")
     found = Post::Maildir.new(path).check.enum_for(:each).map { [_1.mailbox, _1.unique, _1.seen?, _1.flagged?] }
     assert_equal [["INBOX", "1.a", false, false], ["INBOX", "2.b", true, true], ["Lists/Gelöscht", "3.c", false, false]], found
-    assert_equal [true, true, true, false, false], ["Sent", "Junk E-mail", "Old/Sent Items", "INBOX", "Sentinels"].map { Post::Maildir.quiet?(_1) }
+    assert_equal [true, true, true, false, false], ["Sent", "Junk E-mail", "Old/Sent Items", "INBOX", "Sentinels"].map {
+      Post::Maildir.quiet?(_1)
+    }
   end
 
   def test_folders_that_cannot_serve_are_refused_in_words

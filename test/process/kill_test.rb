@@ -19,7 +19,8 @@ class KillTest < Minitest::Test
     @office = Post::Office.new(File.join(@folder, "mail"))
     maildir = @office.box("w@q.example")
     owner = {"name" => "W", "addresses" => ["w@q.example"], "organisation" => [], "time_zone" => "Europe/Lisbon"}
-    prepare = "require '#{UpFront::ROOT}/lib/up_front'; include UpFront; Store::Database.open('#{@database}'); clock = Clock::System.new; " \
+    prepare = "require '#{UpFront::ROOT}/lib/up_front'; include UpFront; Store::Database.open('#{@database}'); clock = " \
+      "Clock::System.new; " \
       "Desk::SetUp.new(clock).call(#{owner.inspect}); Desk::AddSource.new(clock).call('#{maildir}')"
     assert system(RbConfig.ruby, "-rbundler/setup", "-e", prepare, chdir: UpFront::ROOT)
   end
@@ -53,7 +54,8 @@ class KillTest < Minitest::Test
     assert_operator counts.first, :<, MESSAGES, "the first kill must come while mail is coming in"
     server.start
     server.wait_for { messages == MESSAGES }
-    all = ["count(DISTINCT subject) FROM messages", "count(*) FROM claims", "count(*) FROM states", "count(*) FROM raw_messages", "count(*) FROM seen_files"]
+    all = ["count(DISTINCT subject) FROM messages", "count(*) FROM claims", "count(*) FROM states", "count(*) FROM raw_messages",
+      "count(*) FROM seen_files"]
     assert_equal [MESSAGES] * all.size, all.map { count(_1) }
     assert_equal 0, count("count(*) FROM claims LEFT JOIN messages ON messages.id = claims.message_id WHERE messages.id IS NULL")
   ensure

@@ -9,7 +9,8 @@ class MigrationTest < Minitest::Test
   include CoreHelper
 
   BEFORE = 20270308000002 # the last version in which undo steps were one JSON, and accounts were sentences
-  TIMING = ["covered by window Night", "straight in by rule Of by rule X", "round Mid at 10:30", "heads-down until 11:00 on 2027-03-10", "no moment within 366 days"].freeze
+  TIMING = ["covered by window Night", "straight in by rule Of by rule X", "round Mid at 10:30", "heads-down until 11:00 on 2027-03-10",
+    "no moment within 366 days"].freeze
   UNDONE = {
     "State" => [{"key" => 1, "before" => {"flagged" => false}, "after" => {"flagged" => true}}],
     "MindedThread" => [{"key" => 1, "before" => {"word" => nil}, "after" => {"word" => "muted"}}],
@@ -46,30 +47,44 @@ class MigrationTest < Minitest::Test
   AT = "2027-03-09 09:14:00.000000"
 
   def data
-    message = {id: 1, account_id: 1, account_key: "work", mailbox: "INBOX", mailbox_key: "inbox", digest: "d", message_id: "<1@x>", subject: "Łukasz", sender_name: "Ødegård", sender_key: "a@b.example", excerpt: "", body: "",
-               arrived_at: AT, size: 1, attachment_count: 0, has_attachment: 0, recipient_count: 1, to_list: 0, has_unsubscribe: 0, automatic: 0, first_contact: 0, reply_to_mine: 0, from_me: 0, calendar_method: 0, kind: "person", sender_importance: "normal", people: {}, headers: {}, attachments: []}
+    message = {id: 1, account_id: 1, account_key: "work", mailbox: "INBOX", mailbox_key: "inbox", digest: "d", message_id: "<1@x>",
+               subject: "Łukasz", sender_name: "Ødegård", sender_key: "a@b.example", excerpt: "", body: "",
+               arrived_at: AT, size: 1, attachment_count: 0, has_attachment: 0, recipient_count: 1, to_list: 0, has_unsubscribe: 0,
+               automatic: 0, first_contact: 0, reply_to_mine: 0, from_me: 0, calendar_method: 0, kind: "person",
+               sender_importance: "normal", people: {}, headers: {}, attachments: []}
     evidence = {"path" => "/when", "fact" => "subject", "op" => "mentions", "held" => true, "found" => "Łukasz"}
-    claim = {message_id: 1, surface_at: AT, held: 0, priority: "high", ink: "COPPER", labels: ["loans"], keep_at_top: 0, forward: [], proposals: [], trace: {"rules" => [{"rule" => "R", "outcome" => "matched", "evidence" => [evidence]}], "timing" => TIMING}, revision: 1, decided_at: AT}
+    claim = {message_id: 1, surface_at: AT, held: 0, priority: "high", ink: "COPPER", labels: ["loans"], keep_at_top: 0, forward: [],
+             proposals: [], trace: {"rules" => [{"rule" => "R", "outcome" => "matched", "evidence" => [evidence]}], "timing" => TIMING},
+             revision: 1, decided_at: AT}
     texts = %w[subject body people attachment_names].flat_map { |name| [[name, "\nłukasz\n"], ["#{name}_words", "\n łukasz \n"]] }.to_h
     {
-      accounts: [{id: 1, name: "Work", addresses: []}], rulebooks: [{document: document.except("rules"), revision: 1}], messages: [message], message_texts: [{message_id: 1, **texts}], claims: [claim],
-      states: [{message_id: 1, surface_at: AT, flagged: 1}], raw_messages: [{message_id: 1, bytes: "x"}], message_people: [{message_id: 1, role: "from", key: "a@b.example", name_key: "ødegard", domain_path: "example.b."}],
+      accounts: [{id: 1, name: "Work", addresses: []}], rulebooks: [{document: document.except("rules"), revision: 1}], messages: [message],
+      message_texts: [{message_id: 1, **texts}], claims: [claim],
+      states: [{message_id: 1, surface_at: AT, flagged: 1}], raw_messages: [{message_id: 1, bytes: "x"}],
+      message_people: [{message_id: 1, role: "from", key: "a@b.example", name_key: "ødegard", domain_path: "example.b."}],
       minded_threads: [{id: 1, message_id: 1, word: "muted", at: AT}], undo_steps: [{id: 1, at: AT, words: "Did it.", before: UNDONE}],
-      former_claims: [{undo_step_id: 1, message_id: 1, claim: claim.except(:message_id).merge(priority: "low"), firings: []}], settings: [{key: "search_upto", value: "0"}]
+      former_claims: [{undo_step_id: 1, message_id: 1, claim: claim.except(:message_id).merge(priority: "low"), firings: []}],
+      settings: [{key: "search_upto", value: "0"}]
     }
   end
 
   def test_what_an_earlier_version_kept_is_all_there
     seen = Dir.mktmpdir("up-front-migration") do |folder|
-      out, error, status = Open3.capture3("bundle", "exec", "ruby", "-e", SCRIPT, File.join(folder, "x.sqlite3"), BEFORE.to_s, JSON.generate(data), chdir: UpFront::ROOT)
+      out, error, status = Open3.capture3("bundle", "exec", "ruby", "-e", SCRIPT, File.join(folder, "x.sqlite3"), BEFORE.to_s,
+        JSON.generate(data), chdir: UpFront::ROOT)
       assert status.success?, error
       JSON.parse(out)
     end
     assert_equal [[], "ok", 1], seen.values_at("faults", "whole", "former")
-    assert_equal [["window", "Night"], ["by_rule", "Of by rule X"], ["round", "Mid"], ["heads_down", nil], ["no_moment", nil]], seen["timing"].map { [_1["step"], _1["name"] || _1["rule"]] }
+    assert_equal [["window", "Night"], ["by_rule", "Of by rule X"], ["round", "Mid"], ["heads_down", nil], ["no_moment", nil]],
+      seen["timing"].map {
+        [_1["step"], _1["name"] || _1["rule"]]
+      }
     assert_equal [["Łukasz"], {"ink" => "Copper", "labels" => ["Loans"]}, [["Loans", 1]]], seen.values_at("found", "claim", "labels")
     assert_equal [{"sender_folded" => "odegard", "subject_folded" => "lukasz"}, [1]], seen.values_at("folded", "found_by")
-    assert_equal ["Did it.", [["State", 1, {"flagged" => false}, {"flagged" => true}], ["ThreadPreference", 1, {"word" => nil}, {"word" => "muted"}], ["AppliedNames", nil, {"kind" => "labels", "name" => "Old"}, {"kind" => "labels", "name" => "Loans"}]]], seen["step"]
+    assert_equal ["Did it.", [["State", 1, {"flagged" => false}, {"flagged" => true}],
+      ["ThreadPreference", 1, {"word" => nil}, {"word" => "muted"}],
+      ["AppliedNames", nil, {"kind" => "labels", "name" => "Old"}, {"kind" => "labels", "name" => "Loans"}]]], seen["step"]
     assert_equal ["Undone: Did it.", [false, nil, ["loans"]], "low"], seen.values_at("undone", "after", "restored")
     assert_equal({}, seen["left"])
   end

@@ -7,7 +7,8 @@ class DatabaseTest < Minitest::Test
 
   # A second process, since one has one database open.
   def opened(path)
-    script = "require 'bundler/setup'; require '#{UpFront::ROOT}/lib/up_front'; begin; UpFront::Store::Database.open('#{path}'); print :open; rescue UpFront::Store::Database::Unusable => e; print e.message; end"
+    script = "require 'bundler/setup'; require '#{UpFront::ROOT}/lib/up_front'; begin; UpFront::Store::Database.open('#{path}'); print " \
+      ":open; rescue UpFront::Store::Database::Unusable => e; print e.message; end"
     IO.popen([RbConfig.ruby, "-e", script], chdir: UpFront::ROOT, &:read)
   end
 

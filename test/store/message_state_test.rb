@@ -19,7 +19,8 @@ class MessageStateTest < Minitest::Test
     ])
     @random = Random.new(5)
     @ids = %w[now plain never gone far now plain].map { |subject| take(subject: subject).id }
-    @ids << take(subject: "sent", from: "wren@lanternquay.example", mailbox: "Sent").id << take(subject: "old", date: clock.now - 9 * 86_400).id
+    @ids << take(subject: "sent", from: "wren@lanternquay.example", mailbox: "Sent")
+      .id << take(subject: "old", date: clock.now - 9 * 86_400).id
   end
 
   def act
@@ -28,14 +29,21 @@ class MessageStateTest < Minitest::Test
       -> { Desk::Clear.new(clock).call(some) }, -> { Desk::LetIn.new(clock).call(some) }, -> { Desk::Discard.new(clock).call(some) },
       -> { Desk::Discard.new(clock, on: false).call(some) }, -> { Desk::BringBack.new(clock, clock.now + 1800).call(some) },
       -> { Desk::ChangePriority.new(clock, 1).call(some) }, -> { Desk::ChangeLabels.new(clock, on: ["Border"], off: ["Loans"]).call(some) },
-      -> { Desk::ChangeLabels.new(clock, on: ["loans"]).call(some) }, -> { Desk::KeepAtTop.new(clock, until_at: clock.now + 900).call(some) },
-      -> { Desk::MoveToMoment.new(clock, clock.now + 3600).call(some) }, -> { clock.now += 1200 }, -> { @ids << take(subject: %w[now plain].sample(random: @random)).id },
-      -> { Store::UndoStep.where(undone_at: nil).last&.then { Desk::Undo.new(clock).call(_1.id) } }, -> { Desk::SetThreadPreference.new(clock).call(some.first, "muted") }
+      -> { Desk::ChangeLabels.new(clock, on: ["loans"]).call(some) },
+      -> { Desk::KeepAtTop.new(clock, until_at: clock.now + 900).call(some) },
+      -> { Desk::MoveToMoment.new(clock, clock.now + 3600).call(some) }, -> { clock.now += 1200 },
+      -> { @ids << take(subject: %w[now plain].sample(random: @random)).id },
+      -> { Store::UndoStep.where(undone_at: nil).last&.then { Desk::Undo.new(clock).call(_1.id) } },
+      -> { Desk::SetThreadPreference.new(clock).call(some.first, "muted") }
     ]
     steps.sample(random: @random).call
   end
 
-  def view(flag) = Core::View.read({"name" => "V", "when" => leaf(flag, "is", true), "sent" => true, "discarded" => true}, Core::Check.new, Store::CurrentRulebook.rulebook.names)
+  def view(flag)
+    Core::View.read({"name" => "V", "when" => leaf(flag, "is", true), "sent" => true, "discarded" => true}, Core::Check.new,
+      Store::CurrentRulebook.rulebook.names)
+  end
+
   def in_view(flag) = Store::ViewQuery.new(view(flag), clock.now, LISBON).states.pluck(:message_id).sort
 
   # @return [Hash] by place that answers, the messages that it says are so
@@ -46,18 +54,26 @@ class MessageStateTest < Minitest::Test
     front, held = ask(:get, "/front"), ask(:get, "/held")
     rows = ->(groups) { groups.flat_map { |group| group["messages"].map { _1["id"] } }.sort }
     {
-      "held" => [own[:held?], Store::State.held(clock.now).pluck(:message_id).sort, in_view("held"), sheets.select { _2["held"] }.keys, rows[held["groups"]], @ids.select { stands[_1].place == :held }],
+      "held" => [own[:held?], Store::State.held(clock.now).pluck(:message_id).sort, in_view("held"), sheets.select { _2["held"] }.keys,
+        rows[held["groups"]], @ids.select { stands[_1].place == :held }],
       "counted" => [own[:held?].size, held["count"], front["held"], ask(:get, "/day")["held"], ask(:get, "/status")["held"]],
-      "on the Front" => [own[:on_front?], Store::State.surfaced(clock.now).pluck(:message_id).sort, in_view("on_front"), rows[front["sections"]], @ids.select { stands[_1].place == :front }],
-      "put off" => [own[:put_off?], Store::State.put_off(clock.now).pluck(:message_id).sort, sheets.select { _2["put_off"] }.keys, held["put_off"].map { _1["id"] }.sort],
-      "discarded" => [own[:discarded?], Store::State.discarded.pluck(:message_id).sort, in_view("discarded"), sheets.select { _2["discarded"] }.keys],
+      "on the Front" => [own[:on_front?], Store::State.surfaced(clock.now).pluck(:message_id).sort, in_view("on_front"),
+        rows[front["sections"]], @ids.select { stands[_1].place == :front }],
+      "put off" => [own[:put_off?], Store::State.put_off(clock.now).pluck(:message_id).sort, sheets.select { _2["put_off"] }.keys,
+        held["put_off"].map { _1["id"] }.sort],
+      "discarded" => [own[:discarded?], Store::State.discarded.pluck(:message_id).sort, in_view("discarded"),
+        sheets.select { _2["discarded"] }.keys],
       "cleared" => [own[:cleared?], in_view("cleared"), sheets.select { _2["cleared"] }.keys],
       "kept" => [own[:keep_at_top?], in_view("keep_at_top"), sheets.select { _2["kept"] }.keys],
-      "labelled" => [@ids.select { stands[_1].labels.include?("Loans") }, Store::ViewQuery.new(labelled, clock.now, LISBON).states.pluck(:message_id).sort, sheets.select { _2["labels"].include?("Loans") }.keys]
+      "labelled" => [@ids.select { stands[_1].labels.include?("Loans") }, Store::ViewQuery.new(labelled, clock.now, LISBON)
+        .states.pluck(:message_id).sort, sheets.select { _2["labels"].include?("Loans") }.keys]
     }
   end
 
-  def labelled = Core::View.read({"name" => "V", "when" => leaf("label", "is", ["LOANS"]), "sent" => true, "discarded" => true}, Core::Check.new, Store::CurrentRulebook.rulebook.names)
+  def labelled
+    Core::View.read({"name" => "V", "when" => leaf("label", "is", ["LOANS"]), "sent" => true, "discarded" => true}, Core::Check.new,
+      Store::CurrentRulebook.rulebook.names)
+  end
 
   def test_every_place_says_the_same_after_acts_at_random
     seen = Hash.new { |all, key| all[key] = Set.new }

@@ -10,9 +10,11 @@ class OneFileTest < Minitest::Test
 
   ADDED = File.expand_path("../support/added", __dir__)
   Fixed = Struct.new(:now)
-  EARLIER = "From: a@b.example\nTo: wren@lanternquay.example\nSubject: SEVEN is loud!\nX-Crate: Crate SEVEN\nX-Desk: Loans@lanternquay.example\nX-Hall: hall B\n" \
+  EARLIER = "From: a@b.example\nTo: wren@lanternquay.example\nSubject: SEVEN is loud!\nX-Crate: Crate SEVEN\nX-Desk: " \
+    "Loans@lanternquay.example\nX-Hall: hall B\n" \
     "X-Due: 2027-03-12T09:00:00Z\nDate: Tue, 09 Mar 2027 09:14:00 +0000\nMessage-ID: <earlier@x>\n\nText\n"
-  PLAIN = "From: a@b.example\nTo: wren@lanternquay.example\nSubject: plain\nDate: Tue, 09 Mar 2027 08:14:00 +0000\nMessage-ID: <plain@x>\n\nText\n"
+  PLAIN = "From: a@b.example\nTo: wren@lanternquay.example\nSubject: plain\nDate: Tue, 09 Mar 2027 08:14:00 +0000\nMessage-ID: " \
+    "<plain@x>\n\nText\n"
 
   def self.seen
     @seen ||= Dir.mktmpdir("up-front-added") do |folder|
@@ -22,7 +24,8 @@ class OneFileTest < Minitest::Test
       FileUtils.cp(File.join(ADDED, "shelve.rb"), File.join(folder, "lib/up_front/core/effects/effects"))
       database = File.join(folder, "x.sqlite3")
       fill(database)
-      out, error, status = Open3.capture3("bundle", "exec", "ruby", File.join(ADDED, "look.rb"), File.join(folder, "lib"), database, chdir: ROOT)
+      out, error, status = Open3.capture3("bundle", "exec", "ruby", File.join(ADDED, "look.rb"), File.join(folder, "lib"), database,
+        chdir: ROOT)
       raise error unless status.success?
 
       JSON.parse(out)
@@ -42,7 +45,8 @@ class OneFileTest < Minitest::Test
       Desk::SetUp.new(clock).call(given["owner"], plan: given["plan"])
       ARGV.drop(2).each { Desk::TakeIn.new(clock).call(Post::Letter.new(_1), account: Store::Account.first) }
     RUBY
-    _, error, status = Open3.capture3("bundle", "exec", "ruby", "-e", script, database, JSON.generate(new(nil).document), PLAIN, EARLIER, chdir: ROOT)
+    _, error, status = Open3.capture3("bundle", "exec", "ruby", "-e", script, database, JSON.generate(new(nil).document), PLAIN, EARLIER,
+      chdir: ROOT)
     raise error unless status.success?
   end
 
@@ -55,7 +59,8 @@ class OneFileTest < Minitest::Test
   end
 
   def test_a_page_knows_how_to_ask_for_each
-    shapes = {"crate" => "texts", "desk" => "texts", "shouted" => "flag", "length" => "number", "tone" => "choice", "hall" => "texts", "due_on" => "date", "sent_within" => "span", "sent_in" => "texts"}
+    shapes = {"crate" => "texts", "desk" => "texts", "shouted" => "flag", "length" => "number", "tone" => "choice", "hall" => "texts",
+              "due_on" => "date", "sent_within" => "span", "sent_in" => "texts"}
     assert_equal shapes, OneFileTest.seen["facts"].transform_values { _1["shape"] }
   end
 
@@ -73,7 +78,8 @@ class OneFileTest < Minitest::Test
 
   def test_what_was_found_is_told
     found = OneFileTest.seen["facts"].transform_values { _1["evidence"] }
-    assert_equal [["seven"], {"name" => nil, "email" => "loans@lanternquay.example"}, "2027-03-12"], found.values_at("crate", "desk", "due_on")
+    assert_equal [["seven"], {"name" => nil, "email" => "loans@lanternquay.example"}, "2027-03-12"],
+      found.values_at("crate", "desk", "due_on")
   end
 
   def test_an_effect_is_everywhere

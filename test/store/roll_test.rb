@@ -19,7 +19,10 @@ class RollTest < Minitest::Test
   def holding(condition) = match_index.places_of(match_index.bits(node(condition), book.context)).map { match_index.ids[_1] }
 
   def test_it_answers_as_the_matcher_does
-    mail = 12.times.map { |n| take(subject: RandomRules::WORDS[n % 7].tr("\n", " "), from: RandomRules::PEOPLE.grep(/\A\S+@/)[n % 3], id: "<#{n}@x>", headers: n.even? ? ["List-Id: <l>"] : []) }
+    mail = 12.times.map do |n|
+      take(subject: RandomRules::WORDS[n % 7].tr("\n", " "), from: RandomRules::PEOPLE.grep(/\A\S+@/)[n % 3], id: "<#{n}@x>",
+        headers: n.even? ? ["List-Id: <l>"] : [])
+    end
     values = mail.to_h { [_1.id, _1.to_core] }
     random = RandomRules.new(Random.new(Minitest.seed))
     150.times do
@@ -38,7 +41,9 @@ class RollTest < Minitest::Test
     take(subject: "Lunch")
     assert_equal [first, second], holding(loans)
     asked = []
-    counting = ActiveSupport::Notifications.subscribe("sql.active_record") { |*, payload| asked << payload[:sql] if payload[:sql].include?("message_texts") }
+    counting = ActiveSupport::Notifications.subscribe("sql.active_record") do |*, payload|
+      asked << payload[:sql] if payload[:sql].include?("message_texts")
+    end
     holding(loans)
     assert_empty asked, "nothing new has come, and nothing is asked"
   ensure
@@ -57,7 +62,8 @@ class RollTest < Minitest::Test
     old = take(date: at("09:00", "2026-03-01")).id
     yesterday, today = take(date: at("23:50", "2027-03-08"), as_new: true).id, take(date: at("00:10")).id
     recent = Store::MatchIndex.at(clock.now)
-    assert_equal [[yesterday, today], [today]], [recent.ids, recent.places_of(recent.days_bits(1, LISBON, clock.now)).map { recent.ids[_1] }]
+    assert_equal [[yesterday, today], [today]],
+      [recent.ids, recent.places_of(recent.days_bits(1, LISBON, clock.now)).map { recent.ids[_1] }]
     assert_equal [old, yesterday, today], Store::MatchIndex.whole.ids
     assert_equal [Date.new(2027, 3, 8), Date.new(2027, 3, 9)], recent.dates(LISBON)
     take(mailbox: "Sent")

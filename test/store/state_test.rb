@@ -11,8 +11,12 @@ class StateTest < Minitest::Test
   def setup
     super
     chime = {"level" => "chime"}
-    set_up(rules: [rule("Loans", when: leaf("subject", "mentions", ["loan"]), then: {"timing" => {"now" => true}, "labels" => ["loans"], "ink" => "COPPER", "alert" => chime, "follow_up" => {"in" => "PT1H"}, "keep_at_top" => true}),
-      rule("Top", when: leaf("subject", "mentions", ["top"]), then: {"priority" => "top", "timing" => {"off_front" => true}}), rule("Now", when: leaf("subject", "mentions", ["now"]), then: {"timing" => {"now" => true}}), rule("Gone", when: leaf("subject", "mentions", ["gone"]), then: {"discard" => true})])
+    set_up(rules: [rule("Loans", when: leaf("subject", "mentions", ["loan"]),
+      then: {"timing" => {"now" => true}, "labels" => ["loans"], "ink" => "COPPER", "alert" => chime, "follow_up" => {"in" => "PT1H"},
+             "keep_at_top" => true}),
+      rule("Top", when: leaf("subject", "mentions", ["top"]), then: {"priority" => "top", "timing" => {"off_front" => true}}),
+      rule("Now", when: leaf("subject", "mentions", ["now"]), then: {"timing" => {"now" => true}}),
+      rule("Gone", when: leaf("subject", "mentions", ["gone"]), then: {"discard" => true})])
     @random = Random.new(11)
     clock.now = at("08:00")
     @ids = live
@@ -26,24 +30,36 @@ class StateTest < Minitest::Test
 
   # Mail of every kind, and everything that can be done to it, at random.
   def live
-    ids = ["A loan", "now", "top", "gone", "plain", "A loan now"].flat_map { |subject| 4.times.map { |n| take(subject: subject, id: "<#{subject.tr(" ", "-")}#{n}@x>", date: clock.now - n * 86_400, as_new: n.even?).id } }
-    ids << take(subject: "asked", from: ME, to: "ana@casadomar.example", id: "<asked@x>", mailbox: "Sent").id << take(subject: "asked too", from: ME, to: "b@c.example", id: "<asked2@x>", mailbox: "Sent").id << take(subject: "note", from: ME, id: "<note@x>").id
-    ids << take(subject: "an answer", from: "b@c.example", headers: ["In-Reply-To: <asked2@x>"]).id << take(subject: "my answer", from: ME, to: "a@b.example", headers: ["References: <now0@x>"], mailbox: "Sent").id
+    ids = ["A loan", "now", "top", "gone", "plain", "A loan now"].flat_map do |subject|
+      4.times.map { |n| take(subject: subject, id: "<#{subject.tr(" ", "-")}#{n}@x>", date: clock.now - n * 86_400, as_new: n.even?).id }
+    end
+    ids << take(subject: "asked", from: ME, to: "ana@casadomar.example", id: "<asked@x>", mailbox: "Sent")
+      .id << take(subject: "asked too", from: ME, to: "b@c.example", id: "<asked2@x>", mailbox: "Sent")
+        .id << take(subject: "note", from: ME, id: "<note@x>").id
+    ids << take(subject: "an answer", from: "b@c.example", headers: ["In-Reply-To: <asked2@x>"])
+      .id << take(subject: "my answer", from: ME, to: "a@b.example", headers: ["References: <now0@x>"], mailbox: "Sent").id
     acts.each { |act| act.call(ids.sample(5, random: @random)) }
     clock.now = at("09:10")
     ids << take(subject: "plain, in a window").id
   end
 
   def acts(kept = at("09:00"), back = at("09:30"), later = at("12:00"))
-    [->(ids) { Desk::MarkRead.new(clock).call(ids) }, ->(ids) { Desk::Flag.new(clock).call(ids) }, ->(ids) { Desk::Clear.new(clock).call(ids.first(2)) }, ->(ids) { Desk::LetIn.new(clock).call(ids) }, ->(ids) { Desk::ChangePriority.new(clock, 1).call(ids) },
-      ->(ids) { Desk::ChangePriority.new(clock, -1).call(ids) }, ->(ids) { Desk::ChangeLabels.new(clock, on: ["Border"], off: ["Loans"]).call(ids) }, ->(ids) { Desk::ChangeLabels.new(clock, on: ["Loans"]).call(ids.first(2)) },
-      ->(ids) { Desk::KeepAtTop.new(clock, until_at: kept).call(ids) }, ->(ids) { Desk::KeepAtTop.new(clock).call(ids.first(2)) }, ->(ids) { Desk::KeepAtTop.new(clock, on: false).call(ids.first(2)) }, ->(ids) { Desk::BringBack.new(clock, back).call(ids.first(2)) },
+    [->(ids) { Desk::MarkRead.new(clock).call(ids) }, ->(ids) { Desk::Flag.new(clock).call(ids) },
+      ->(ids) { Desk::Clear.new(clock).call(ids.first(2)) }, ->(ids) { Desk::LetIn.new(clock).call(ids) },
+      ->(ids) { Desk::ChangePriority.new(clock, 1).call(ids) },
+      ->(ids) { Desk::ChangePriority.new(clock, -1).call(ids) },
+      ->(ids) { Desk::ChangeLabels.new(clock, on: ["Border"], off: ["Loans"]).call(ids) },
+      ->(ids) { Desk::ChangeLabels.new(clock, on: ["Loans"]).call(ids.first(2)) },
+      ->(ids) { Desk::KeepAtTop.new(clock, until_at: kept).call(ids) }, ->(ids) { Desk::KeepAtTop.new(clock).call(ids.first(2)) },
+      ->(ids) { Desk::KeepAtTop.new(clock, on: false).call(ids.first(2)) },
+      ->(ids) { Desk::BringBack.new(clock, back).call(ids.first(2)) },
       ->(ids) { Desk::BringBack.new(clock, later).call(ids.first(2)) }]
   end
 
   LEAVES = [
     *FACTS::FLAG_LABELS.keys.flat_map { |name| [true, false].map { |value| [name.to_s, "is", value] } },
-    ["priority", "is", %w[top low]], ["priority", "at_least", "high"], ["label", "is", ["Loans"]], ["label", "is", %w[BORDER Loans]], ["ink", "is", ["Copper"]], ["decided_by", "is", ["loans"]], ["decided_by", "is", ["Now", "nobody"]],
+    ["priority", "is", %w[top low]], ["priority", "at_least", "high"], ["label", "is", ["Loans"]], ["label", "is", %w[BORDER Loans]],
+    ["ink", "is", ["Copper"]], ["decided_by", "is", ["loans"]], ["decided_by", "is", ["Now", "nobody"]],
     ["arrived", "within_last", "P1D"], ["arrived", "longer_ago_than", "PT2H"], ["subject", "mentions", ["loan"]]
   ].freeze
 
@@ -51,7 +67,8 @@ class StateTest < Minitest::Test
     node = Core::Condition.read(condition, check = Core::Check.new, Store::CurrentRulebook.rulebook.names, state: true)
     assert_empty check.faults
     expected = @readings.select { |_, reading| Core::Matcher.holds?(node, reading) }.keys
-    assert_equal expected.sort, Store::Message.joins(:state, :claim).where(Store::SQLReader.new(clock.now).sql(node)).order(:id).pluck(:id) & @ids, condition.inspect
+    assert_equal expected.sort, Store::Message.joins(:state, :claim).where(Store::SQLReader.new(clock.now).sql(node)).order(:id)
+      .pluck(:id) & @ids, condition.inspect
     expected.size
   end
 
@@ -63,26 +80,45 @@ class StateTest < Minitest::Test
   end
 
   def test_random_trees
-    grow = ->(depth) { (depth.zero? || @random.rand(3).zero?) ? leaf(*LEAVES.sample(random: @random), not: @random.rand(3).zero?) : {%w[all any none].sample(random: @random) => Array.new(@random.rand(4)) { grow.call(depth - 1) }} }
+    grow = ->(depth) {
+      (depth.zero? || @random.rand(3).zero?) ? leaf(*LEAVES.sample(random: @random), not: @random.rand(3)
+        .zero?) : {%w[all any none].sample(random: @random) => Array.new(@random.rand(4)) { grow.call(depth - 1) }}
+    }
     60.times { agree(grow.call(3)) }
   end
 
   def test_what_is_asked_of_state_can_be_written_and_heard
     names = Store::CurrentRulebook.rulebook.names
-    hear = ->(condition) { Core::Language.hear_condition(Core::Sentence.condition(Core::Condition.read(condition, Core::Check.new, names, state: true))) }
+    hear = ->(condition) {
+      Core::Language.hear_condition(Core::Sentence.condition(Core::Condition.read(condition, Core::Check.new, names,
+        state: true)))
+    }
     whole = ->(condition) { Core::Condition.read(condition, Core::Check.new, names, state: true).to_h }
-    LEAVES.flat_map { |given| [false, true].map { |denied| leaf(*given, not: denied) } }.each { |condition| assert_equal whole[condition], whole[hear[condition]], condition.inspect }
+    LEAVES.flat_map { |given| [false, true].map { |denied| leaf(*given, not: denied) } }.each do |condition|
+      assert_equal whole[condition], whole[hear[condition]], condition.inspect
+    end
     together = {"all" => LEAVES.values_at(0, 11, 22, 24, 26, 28, 29).map { leaf(*_1) }}
     assert_equal whole[together], whole[hear[together]]
-    assert_equal whole[{"all" => [leaf("unread", "is", true), leaf("priority", "at_least", "high")]}], whole[Core::Language.hear_condition("mail where it is unread and its priority is at least high")]
+    assert_equal whole[{"all" => [leaf("unread", "is", true), leaf("priority", "at_least", "high")]}],
+      whole[Core::Language.hear_condition("mail where it is unread and its priority is at least high")]
   end
 
   # Each leaf as a view with its number; acts, arrivals and time in between.
   def test_badges_kept_current_are_those_that_one_would_count_anew
-    views = LEAVES.each_with_index.map { |given, n| {"name" => "View #{n}", "when" => leaf(*given), "badge" => n.even? ? "all" : "unread", "sent" => n % 3 == 0, "discarded" => n % 5 == 0} }
+    views = LEAVES.each_with_index.map do |given, n|
+      {"name" => "View #{n}", "when" => leaf(*given), "badge" => n.even? ? "all" : "unread", "sent" => n % 3 == 0,
+       "discarded" => n % 5 == 0}
+    end
     Desk::ImportRulebook.new(clock).call(Store::CurrentRulebook.document.merge("views" => views))
-    steps = [-> { clock.now += 600 }, -> { Desk::Announce.new(clock).call }, -> { acts(*[600, 1200, 40_000].map { clock.now + _1 }).sample(random: @random).call(@ids.sample(4, random: @random)) }, -> { @ids << take(subject: "A loan now", headers: ["References: <asked@x>"], from: "b@c.example").id },
-      -> { Desk::Undo.new(clock).call(Store::UndoStep.where(undone_at: nil).where.not(id: Store::UndoChange.where(model: "View").select(:undo_step_id)).last.id) }, -> { take(subject: "old", as_new: false, date: clock.now - 40 * 86_400) }, -> { Desk::SetThreadPreference.new(clock).call(@ids.sample(random: @random), "muted") }, -> { clock.now += 86_400 / 2 },
+    steps = [-> { clock.now += 600 }, -> { Desk::Announce.new(clock).call },
+      -> { acts(*[600, 1200, 40_000].map { clock.now + _1 }).sample(random: @random).call(@ids.sample(4, random: @random)) },
+      -> { @ids << take(subject: "A loan now", headers: ["References: <asked@x>"], from: "b@c.example").id },
+      -> {
+        Desk::Undo.new(clock).call(Store::UndoStep.where(undone_at: nil)
+        .where.not(id: Store::UndoChange.where(model: "View").select(:undo_step_id)).last.id)
+      },
+      -> { take(subject: "old", as_new: false, date: clock.now - 40 * 86_400) },
+      -> { Desk::SetThreadPreference.new(clock).call(@ids.sample(random: @random), "muted") }, -> { clock.now += 86_400 / 2 },
       -> { Desk::Discard.new(clock).call(@ids.sample(2, random: @random)) && Desk::EmptyDiscarded.new(clock).call }]
     24.times do |turn|
       Store::BadgeCounts.counts(Store::CurrentRulebook.rulebook, clock.now)
@@ -94,7 +130,9 @@ class StateTest < Minitest::Test
 
   def counted_anew
     rulebook = Store::CurrentRulebook.rulebook
-    rulebook.views.to_h { |view| [view.id, Store::ViewQuery.new(view, clock.now, rulebook.zone).then { (view.badge == "all") ? _1.count : _1.unread }] }
+    rulebook.views.to_h do |view|
+      [view.id, Store::ViewQuery.new(view, clock.now, rulebook.zone).then { (view.badge == "all") ? _1.count : _1.unread }]
+    end
   end
 
   def test_a_rule_that_asks_about_state_is_refused

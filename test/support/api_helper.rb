@@ -17,7 +17,11 @@ module APIHelper
     UpFront::Web::App
   end
 
-  def committee_options = @committee_options ||= {schema: SCHEMA, prefix: "/api", old_assert_behavior: false, parse_response_by_content_type: true, query_hash_key: "rack.request.query_hash", strict_reference_validation: true}
+  def committee_options
+    @committee_options ||= {schema: SCHEMA, prefix: "/api", old_assert_behavior: false, parse_response_by_content_type: true,
+                            query_hash_key: "rack.request.query_hash", strict_reference_validation: true}
+  end
+
   def request_object = last_request
   def response_data = [last_response.status, last_response.headers, last_response.body]
 

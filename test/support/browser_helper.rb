@@ -68,8 +68,10 @@ module BrowserHelper
   # As a delivery agent would, at the demo's time. @return [String] its Message-ID
   def deliver(subject: "A message", from: "Iveta Kalnina <dispatch@baltic-art-road.example>", text: "The text.", headers: [])
     id = "<#{rand(1e12).to_i}@x>"
-    raw = ["From: #{from}", "To: wren@lanternquay.example", "Subject: #{subject}", "Message-ID: #{id}", "Date: #{clock.now.rfc2822}", *headers, "", text, ""].join("\n")
-    Post::Office.new(WORLD.mail).deliver(raw, to: "wren@lanternquay.example", at: clock.now, zone: Demo::Scenario::ZONE, unique: "#{clock.now.to_i}.#{rand(1e9).to_i}")
+    raw = ["From: #{from}", "To: wren@lanternquay.example", "Subject: #{subject}", "Message-ID: #{id}", "Date: #{clock.now.rfc2822}",
+      *headers, "", text, ""].join("\n")
+    Post::Office.new(WORLD.mail).deliver(raw, to: "wren@lanternquay.example", at: clock.now, zone: Demo::Scenario::ZONE,
+      unique: "#{clock.now.to_i}.#{rand(1e9).to_i}")
     id
   end
 

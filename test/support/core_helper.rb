@@ -23,8 +23,10 @@ module CoreHelper
       "inks" => [{"name" => "Copper", "colour" => "#9A4A12"}], "templates" => [{"name" => "Thanks", "text" => "Thank you"}],
       "forward_to" => ["accounts@lanternquay.example"],
       "plan" => {
-        "windows" => [{"name" => "Night", "days" => WORKING, "from" => "18:00", "to" => "08:00"}, {"name" => "Morning", "days" => WORKING, "from" => "09:00", "to" => "12:00"}],
-        "rounds" => [{"name" => "First", "days" => WORKING, "at" => "08:00"}, {"name" => "Mid", "days" => WORKING, "at" => "10:30"}], "days_off" => ["2027-03-19"]
+        "windows" => [{"name" => "Night", "days" => WORKING, "from" => "18:00", "to" => "08:00"},
+          {"name" => "Morning", "days" => WORKING, "from" => "09:00", "to" => "12:00"}],
+        "rounds" => [{"name" => "First", "days" => WORKING, "at" => "08:00"}, {"name" => "Mid", "days" => WORKING, "at" => "10:30"}],
+        "days_off" => ["2027-03-19"]
       },
       "rules" => rules
     }.merge(more.transform_keys(&:to_s))
@@ -33,7 +35,8 @@ module CoreHelper
   def rulebook(...) = Core::Rulebook.read(document(...))
 
   def rule(name = "A rule", when: {"all" => []}, then: {"priority" => "high"}, **more)
-    {"name" => name, "when" => binding.local_variable_get(:when), "then" => binding.local_variable_get(:then), **more.transform_keys(&:to_s)}
+    {"name" => name, "when" => binding.local_variable_get(:when), "then" => binding.local_variable_get(:then),
+     **more.transform_keys(&:to_s)}
   end
 
   def leaf(fact, op, value, not: nil)
@@ -46,7 +49,8 @@ module CoreHelper
   def at(time, date = "2027-03-09") = Time.iso8601("#{date}T#{time}:00Z")
 
   def mail(from: "ana@casadomar.example", to: ["wren@lanternquay.example"], cc: [], arrived_at: at("09:14"), **fields)
-    Core::Message.new(from: [from].flatten.map { _1.is_a?(String) ? address(_1) : _1 }, to: to.map { address(_1) }, cc: cc.map { address(_1) }, arrived_at: arrived_at, account: "Work", **fields)
+    Core::Message.new(from: [from].flatten.map { _1.is_a?(String) ? address(_1) : _1 }, to: to.map { address(_1) },
+      cc: cc.map { address(_1) }, arrived_at: arrived_at, account: "Work", **fields)
   end
 
   def holds?(condition, mail, book = rulebook)

@@ -37,11 +37,15 @@ module DeskHelper
 
   def set_up(rules: [], **more)
     given = document(rules: rules, **more)
-    Desk::SetUp.new(clock).call(given["owner"], plan: given["plan"], accounts: [{"name" => "Work", "addresses" => ["wren@lanternquay.example"]}], rest: given.slice("groups", "contacts", "labels", "inks", "templates", "rules"))
+    Desk::SetUp.new(clock).call(given["owner"], plan: given["plan"],
+      accounts: [{"name" => "Work", "addresses" => ["wren@lanternquay.example"]}],
+      rest: given.slice("groups", "contacts", "labels", "inks", "templates", "rules"))
   end
 
-  def raw(from: "Ana Ferro <ana@casadomar.example>", to: "wren@lanternquay.example", subject: "Hello", text: "The text", id: "<#{rand(1e12).to_i}@casadomar.example>", date: clock.now, headers: [])
-    ["From: #{from}", "To: #{to}", "Subject: #{subject}", ("Date: #{date.rfc2822}" if date), ("Message-ID: #{id}" if id), *headers, "", text, ""].compact.join("\n")
+  def raw(from: "Ana Ferro <ana@casadomar.example>", to: "wren@lanternquay.example", subject: "Hello", text: "The text",
+    id: "<#{rand(1e12).to_i}@casadomar.example>", date: clock.now, headers: [])
+    ["From: #{from}", "To: #{to}", "Subject: #{subject}", ("Date: #{date.rfc2822}" if date), ("Message-ID: #{id}" if id), *headers, "",
+      text, ""].compact.join("\n")
   end
 
   # @return [Store::Message]

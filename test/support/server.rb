@@ -21,7 +21,8 @@ class Server
   def self.free_port = TCPServer.open("127.0.0.1", 0) { _1.addr[1] }
 
   def start
-    @pid = @nursery ? @nursery.start(@arguments) : spawn(RbConfig.ruby, File.join(ROOT, "bin", "upfront"), *@arguments, out: File::NULL, err: File::NULL)
+    @pid = @nursery ? @nursery.start(@arguments) : spawn(RbConfig.ruby, File.join(ROOT, "bin", "upfront"), *@arguments, out: File::NULL,
+      err: File::NULL)
     wait_for { get("/api/status") }
     self
   end

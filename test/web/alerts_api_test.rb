@@ -9,7 +9,8 @@ class AlertsAPITest < Minitest::Test
 
   def setup
     super
-    set_up(rules: [rule("Loud", when: {"fact" => "subject", "op" => "mentions", "value" => ["loan"]}, then: {"timing" => {"now" => true}, "alert" => CHIME, "ink" => "Copper"})])
+    set_up(rules: [rule("Loud", when: {"fact" => "subject", "op" => "mentions", "value" => ["loan"]},
+      then: {"timing" => {"now" => true}, "alert" => CHIME, "ink" => "Copper"})])
   end
 
   def arrives(subject = "A loan", **more) = take(subject: subject, **more).tap { Desk::Announce.new(clock).call }
@@ -18,7 +19,8 @@ class AlertsAPITest < Minitest::Test
     id = arrives.id
     found = ask(:post, "/alerts/take")
     alert = found["fresh"][0]
-    assert_equal ["Ana Ferro & <b>A loan</b>", "/sounds/gull.wav", "Loud", true, 5], [*alert.values_at("text", "sound", "rule", "desktop"), found["settings"]["again_minutes"]]
+    assert_equal ["Ana Ferro & <b>A loan</b>", "/sounds/gull.wav", "Loud", true, 5],
+      [*alert.values_at("text", "sound", "rule", "desktop"), found["settings"]["again_minutes"]]
     assert_equal [[], []], ask(:post, "/alerts/take").values_at("fresh", "missed")
     became = -> { ask(:get, "/alerts")["days"][0]["alerts"][0]["became"] }
     assert_equal "not seen yet", became.call
@@ -33,7 +35,10 @@ class AlertsAPITest < Minitest::Test
   end
 
   def test_the_journal_pages
-    120.times { |n| Store::Alert.create!(message_id: take(subject: "N#{n}").id, rule: "R", level: "tap", text: "N#{n}", at: clock.now, called_at: clock.now) }
+    120.times do |n|
+      Store::Alert.create!(message_id: take(subject: "N#{n}").id, rule: "R", level: "tap", text: "N#{n}", at: clock.now,
+        called_at: clock.now)
+    end
     page = ask(:get, "/alerts")
     older = ask(:get, "/alerts?before=#{page["next_before"]}")
     assert_equal [100, 20, nil], [page, older].map { |each| each["days"].sum { _1["alerts"].size } } + [older["next_before"]]
@@ -48,7 +53,10 @@ class AlertsAPITest < Minitest::Test
 
   WAV = "RIFF\x24\0\0\0WAVEfmt \x10".b + "\0".b * 32
 
-  def upload(bytes, name: "Mine") = custom_request("POST", "/api/sounds?name=#{Rack::Utils.escape(name)}", {}, {:input => bytes, "CONTENT_TYPE" => "application/octet-stream"})
+  def upload(bytes, name: "Mine")
+    custom_request("POST", "/api/sounds?name=#{Rack::Utils.escape(name)}", {},
+      {:input => bytes, "CONTENT_TYPE" => "application/octet-stream"})
+  end
 
   def test_a_sound_of_ones_own_is_played_and_never_a_page
     upload(WAV)
@@ -56,7 +64,8 @@ class AlertsAPITest < Minitest::Test
     own = ask(:get, "/sounds")["own"][0]
     get own["path"]
     headers = last_response.headers
-    assert_equal ["audio/wav", "nosniff", "attachment", WAV], [headers["content-type"], headers["x-content-type-options"], headers["content-disposition"], last_response.body]
+    assert_equal ["audio/wav", "nosniff", "attachment", WAV],
+      [headers["content-type"], headers["x-content-type-options"], headers["content-disposition"], last_response.body]
     assert_includes headers["content-security-policy"], "sandbox"
     assert_includes ask(:get, "/vocabulary")["sounds"], "Mine"
     upload("<!doctype html><script>alert(1)</script>", name: "Page")
@@ -79,8 +88,12 @@ class AlertsAPITest < Minitest::Test
 
   def test_weight_by_hand
     id = arrives.id
-    words = [ask(:post, "/acts", {act: "raise", messages: [id]}), ask(:post, "/labels", {messages: [id], add: ["Loans"]}), ask(:post, "/keeps", {messages: [id], until: "P1D"}), ask(:post, "/messages/#{id}/always")].map { _1["message"] }
-    assert_equal ["Raised 1 message to high priority.", "Labelled 1 message Loans.", "Kept 1 message at top until Wed 09:14.", "Made the rule “Ana Ferro: high priority”."], words
+    words = [ask(:post, "/acts", {act: "raise", messages: [id]}), ask(:post, "/labels", {messages: [id], add: ["Loans"]}),
+      ask(:post, "/keeps", {messages: [id], until: "P1D"}), ask(:post, "/messages/#{id}/always")].map do
+      _1["message"]
+    end
+    assert_equal ["Raised 1 message to high priority.", "Labelled 1 message Loans.", "Kept 1 message at top until Wed 09:14.",
+      "Made the rule “Ana Ferro: high priority”."], words
     sheet = ask(:get, "/messages/#{id}")
     assert_equal ["high", ["Loans"], true, "Wed 09:14"], sheet.values_at("priority", "labels", "kept", "keep_until")
     assert_includes sheet["why"]["lines"].map { _1["before"] }, "High priority, labelled Loans and kept at top, by you"

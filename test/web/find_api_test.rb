@@ -25,13 +25,19 @@ class FindAPITest < Minitest::Test
     assert_equal ["Lunch"], subjects("marta quis")
     assert_equal ["Lunch"], subjects("QUÍST")
     assert_equal [["A loan"], ["A loan"]], [subjects("🗺"), subjects("100 %")]
-    ["\"", "AND", "NOT (", "a* OR \"b", "subject:loan", "\u0000loan", "NEAR(loan agreement)", "-", "'; DROP TABLE messages", "^loan", "{", "“half"].each { |text| find(text) }
-    assert_equal ["A loan", "Condition report for the chart"], subjects("loan AND"), "a sign of any query language is just text" if subjects("and").size == 5
+    ["\"", "AND", "NOT (", "a* OR \"b", "subject:loan", "\u0000loan", "NEAR(loan agreement)", "-", "'; DROP TABLE messages", "^loan", "{",
+      "“half"].each do |text|
+      find(text)
+    end
+    if subjects("and").size == 5
+      assert_equal ["A loan", "Condition report for the chart"], subjects("loan AND"), "a sign of any query language is just text"
+    end
   end
 
   def test_it_says_where_each_is_and_shows_the_words
     found = find("agreement")
-    assert_equal({"A loan" => "on the Front", "Condition report for the chart" => "held", "Old" => "cleared", "Sent by me" => "Sent", "Lunch" => "held"}, found["messages"].to_h { [_1["subject"], _1["because"].split(" · ").last] })
+    assert_equal({"A loan" => "on the Front", "Condition report for the chart" => "held", "Old" => "cleared", "Sent by me" => "Sent",
+      "Lunch" => "held"}, found["messages"].to_h { [_1["subject"], _1["because"].split(" · ").last] })
     report = found["messages"].find { _1["subject"].start_with?("Condition") }
     assert_match(/\A… .*loan agreement is signed/, report["excerpt"])
     assert_includes report["excerpt_pieces"], ["agreement", true]
@@ -39,8 +45,11 @@ class FindAPITest < Minitest::Test
   end
 
   def test_narrowing_by_sender_label_month_and_account
-    facets = ask(:get, "/find/facets?text=agreement")["facets"].to_h { |facet| [facet["key"], facet["choices"].map { _1.values_at("value", "count") }] }
-    assert_equal [["ana@casadomar.example", 3], [["Loans", 1]], [["2027-03", 4], ["2027-01", 1]], [["Work", 5]]], [facets["sender"][0], facets["label"], facets["month"], facets["account"]]
+    facets = ask(:get, "/find/facets?text=agreement")["facets"].to_h do |facet|
+      [facet["key"], facet["choices"].map { _1.values_at("value", "count") }]
+    end
+    assert_equal [["ana@casadomar.example", 3], [["Loans", 1]], [["2027-03", 4], ["2027-01", 1]], [["Work", 5]]],
+      [facets["sender"][0], facets["label"], facets["month"], facets["account"]]
     assert_equal ["Old"], subjects("agreement", month: "2027-01")
     assert_equal ["A loan"], subjects("agreement", label: "Loans", sender: "ana@casadomar.example", account: "Work")
     assert_equal "One message found, of five messages.", find("agreement", label: "Loans")["lead"]
@@ -48,9 +57,11 @@ class FindAPITest < Minitest::Test
 
   def test_a_condition_of_the_written_language_is_heard_and_anything_may_become_a_view
     found = find("the subject mentions “loan” and it is on the Front")
-    assert_equal [["A loan"], "the subject mentions “loan” and it is on the Front", false], [found["messages"].map { _1["subject"] }, *found.values_at("heard", "for_rules")]
+    assert_equal [["A loan"], "the subject mentions “loan” and it is on the Front", false],
+      [found["messages"].map { _1["subject"] }, *found.values_at("heard", "for_rules")]
     plain = find("agreement \"loan agreement\"")
-    assert_equal [nil, {"fact" => "anywhere", "op" => "mentions_all", "value" => ["agreement*", "loan agreement"]}, true], plain.values_at("heard", "condition", "for_rules")
+    assert_equal [nil, {"fact" => "anywhere", "op" => "mentions_all", "value" => ["agreement*", "loan agreement"]}, true],
+      plain.values_at("heard", "condition", "for_rules")
     id = ask(:post, "/views", {body: {name: "Found", when: plain["condition"], sent: true}})["id"]
     assert_equal plain["count"], ask(:get, "/views/#{id}")["count"]
     assert_equal [], find("the subject mentions")["messages"], "half a condition is words"
@@ -67,7 +78,9 @@ class FindAPITest < Minitest::Test
     assert_equal [["account", "Work", "its account is Work"]], hints("wor")
     assert_includes hints("held"), ["state", "It is held", "it is held"]
     ["", " ", "\"a", "99", "🗺"].each { assert_empty hints(_1) }
-    ["quís", "signed loa", "yest", "january", "wor", "held"].each { |typed| hints(typed).each { |*, text| assert find(text)["heard"], text } }
+    ["quís", "signed loa", "yest", "january", "wor", "held"].each do |typed|
+      hints(typed).each { |*, text| assert find(text)["heard"], text }
+    end
   end
 
   def test_bytes_that_are_no_text_are_just_text
@@ -83,7 +96,8 @@ class FindAPITest < Minitest::Test
     ids = [0, 50, 100, 150].flat_map { |offset| ask(:get, "/find?text=portolan&offset=#{offset}")["messages"].map { _1["id"] } }
     assert_equal [120, 120], [ids.size, ids.uniq.size]
     indexed = Store::Message.where(id: ids.drop(50)).pluck(:id, :subject).to_h
-    assert_equal ids.drop(50), ids.drop(50).sort_by { |id| [indexed[id].start_with?("Portolan") ? 0 : 1, -id] }, "the subject counts more than the text"
+    assert_equal ids.drop(50), ids.drop(50).sort_by { |id| [indexed[id].start_with?("Portolan") ? 0 : 1, -id] },
+      "the subject counts more than the text"
   end
 
   def test_new_mail_is_found_at_once

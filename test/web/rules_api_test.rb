@@ -6,15 +6,21 @@ require_relative "../support/api_helper"
 class RulesAPITest < Minitest::Test
   include APIHelper
 
-  LENDERS = {"all" => [{"fact" => "from", "op" => "is", "value" => ["group:Lenders"]}, {"fact" => "subject", "op" => "mentions", "value" => ["loan"]}]}.freeze
+  LENDERS = {"all" => [{"fact" => "from", "op" => "is", "value" => ["group:Lenders"]},
+    {"fact" => "subject", "op" => "mentions", "value" => ["loan"]}]}.freeze
 
   def setup
     super
     Store::MatchIndex.forget
-    set_up(rules: [rule("First", when: leaf("subject", "mentions", ["urgent"]), then: {"priority" => "top"}), rule("Second", when: leaf("to_list", "is", true), then: {"priority" => "low"})])
+    set_up(rules: [rule("First", when: leaf("subject", "mentions", ["urgent"]), then: {"priority" => "top"}),
+      rule("Second", when: leaf("to_list", "is", true), then: {"priority" => "low"})])
   end
 
-  def body(**more) = {"name" => "Lenders", "when" => LENDERS, "then" => {"timing" => {"now" => true}, "priority" => "high"}}.merge(more.transform_keys(&:to_s))
+  def body(**more)
+    {"name" => "Lenders", "when" => LENDERS, "then" => {"timing" => {"now" => true}, "priority" => "high"}}
+      .merge(more.transform_keys(&:to_s))
+  end
+
   def try(body, **more) = ask(:post, "/trials", {body: body, **more})
   def rules = ask(:get, "/rules")["rules"]
   def id_of(name) = rules.find { _1["name"] == name }["id"]
@@ -33,7 +39,8 @@ class RulesAPITest < Minitest::Test
     assert_equal [4, 2, 2, 0, 2], tried.values_at("of", "matches", "straight", "wait", "straight_more")
     assert_equal "Two held messages would come in now.", tried["held"]
     urgent, plain = tried["messages"]
-    assert_equal ["Urgent: loan 3", [%w[timing straight\ in 10:30]], "First decides the priority before"], [urgent["subject"], urgent["changes"].map { _1.values_at("topic", "now", "was") }, urgent["reason"]]
+    assert_equal ["Urgent: loan 3", [%w[timing straight\ in 10:30]], "First decides the priority before"],
+      [urgent["subject"], urgent["changes"].map { _1.values_at("topic", "now", "was") }, urgent["reason"]]
     assert_equal [%w[timing straight\ in 10:30], %w[priority high normal]], plain["changes"].map { _1.values_at("topic", "now", "was") }
     assert_equal [30, 4, 2], [tried["bars"].size, tried["bars"].last["all"], tried["bars"].last["matched"]]
     assert_equal "When the sender is one of Lenders and the subject mentions “loan”: straight in, high priority.", tried["text"]
@@ -53,13 +60,19 @@ class RulesAPITest < Minitest::Test
   end
 
   def test_a_draft_in_the_making_is_answered_in_place
-    unfinished = try(body(name: "first", when: {"all" => [{"fact" => "subject", "op" => "mentions", "value" => []}, LENDERS["all"][0]]}, then: {}))
+    unfinished = try(body(name: "first", when: {"all" => [{"fact" => "subject", "op" => "mentions", "value" => []}, LENDERS["all"][0]]},
+      then: {}))
     assert_equal ["/when/all/0"], unfinished["unfinished"]
     assert_equal ["/then", "/name"], unfinished["faults"].map { _1["pointer"] }
     assert_nil unfinished["text"]
-    assert_equal ["/when/all/0", "/when/all/1"], try(body(when: {"all" => [{"fact" => "from", "op" => "is", "value" => ["a@b.example"]}, {"fact" => "from", "op" => "is", "value" => ["c@d.example"]}]}))["clashes"][0]["pointers"]
+    assert_equal ["/when/all/0", "/when/all/1"],
+      try(body(when: {"all" => [{"fact" => "from", "op" => "is", "value" => ["a@b.example"]},
+        {"fact" => "from", "op" => "is", "value" => ["c@d.example"]}]}))["clashes"][0]["pointers"]
     assert_match(/discard every message/, try(body(when: {"all" => []}, then: {"discard" => true}))["faults"][0]["message"])
-    assert_equal ["/when/all/0/value/0"], try(body(when: {"all" => [{"fact" => "from", "op" => "is", "value" => ["group:Nobody"]}]}))["faults"].map { _1["pointer"] }
+    assert_equal ["/when/all/0/value/0"],
+      try(body(when: {"all" => [{"fact" => "from", "op" => "is", "value" => ["group:Nobody"]}]}))["faults"].map {
+        _1["pointer"]
+      }
     ask(:post, "/rules", {body: body(then: {})}, status: 422)
     ask(:post, "/rules", {body: body(name: "SECOND")}, status: 422)
     assert_equal 2, rules.size
@@ -73,10 +86,12 @@ class RulesAPITest < Minitest::Test
   end
 
   def test_a_move_is_told_before_it_is_made
-    ask(:post, "/rules", {body: body(name: "Loans are low", when: {"all" => [leaf("subject", "mentions", ["loan"])]}, then: {"priority" => "low"}), place: 2}, status: 201)
+    ask(:post, "/rules", {body: body(name: "Loans are low", when: {"all" => [leaf("subject", "mentions", ["loan"])]},
+      then: {"priority" => "low"}), place: 2}, status: 201)
     some_mail
     told = ask(:post, "/rules/#{id_of("Loans are low")}/preview", {act: "move", to: 0})
-    assert_equal [1, "One of last month’s messages would be decided differently.", [%w[priority low top]]], [told["changed"], told["message"], told["messages"][0]["changes"].map { _1.values_at("topic", "now", "was") }]
+    assert_equal [1, "One of last month’s messages would be decided differently.", [%w[priority low top]]],
+      [told["changed"], told["message"], told["messages"][0]["changes"].map { _1.values_at("topic", "now", "was") }]
     assert_equal 2, ask(:post, "/rules/#{id_of("Loans are low")}/preview", {act: "delete"})["changed"]
     assert_equal 1, ask(:post, "/rules/#{id_of("First")}/preview", {act: "switch"})["changed"]
     assert_equal "Loans are low", rules.last["name"]
@@ -92,7 +107,9 @@ class RulesAPITest < Minitest::Test
     take(subject: "Urgent too", date: at("09:00", "2027-03-08"), as_new: true)
     first = rules.first
     assert_equal [2, [1, 1], "09:00"], [first["used"], first["bars"].last(2), first["last"]]
-    assert_equal [["last word", "asks first", "dated"]], [ask(:put, "/rules/#{first["id"]}", {version: 1, body: first["body"].merge("last_word" => true, "ask_first" => true, "until_date" => "2027-04-01")})["rule"]["marks"]]
+    assert_equal [["last word", "asks first", "dated"]],
+      [ask(:put, "/rules/#{first["id"]}",
+        {version: 1, body: first["body"].merge("last_word" => true, "ask_first" => true, "until_date" => "2027-04-01")})["rule"]["marks"]]
   end
 
   def test_former_versions_and_the_way_back
@@ -111,7 +128,10 @@ class RulesAPITest < Minitest::Test
   def test_hearing
     heard = ask(:post, "/hearing", {text: "When it came through a list: low priority."})
     assert_equal({"all" => [leaf("to_list", "is", true)]}, heard["body"]["when"])
-    assert_equal [8, 2, "it"], ask(:post, "/hearing", {text: "When  \n\tti came through a list: low priority."})["misread"].values_at("from", "length", "nearest").then { |from, length, nearest| [from, length, nearest && "it"] }
+    assert_equal [8, 2, "it"], ask(:post, "/hearing", {text: "When  \n\tti came through a list: low priority."})["misread"]
+      .values_at("from", "length", "nearest").then { |from, length, nearest|
+      [from, length, nearest && "it"]
+    }
   end
 
   def test_every_need_becomes_a_rule
@@ -122,7 +142,8 @@ class RulesAPITest < Minitest::Test
       ask(:post, "/rules", {body: asked["body"]}, status: 201)
       [need["key"], asked["count"]]
     end
-    assert_equal({"let_in" => 3, "copied" => 0, "newsletters" => 0, "project" => 3, "alarm" => 2, "notes" => 0, "report" => 2, "not_named" => 0}, counts)
+    assert_equal({"let_in" => 3, "copied" => 0, "newsletters" => 0, "project" => 3, "alarm" => 2, "notes" => 0, "report" => 2,
+      "not_named" => 0}, counts)
     assert_equal [["people"], nil], ask(:post, "/starting-rules/let_in", {answers: {}}).values_at("unanswered", "body")
   end
 
@@ -142,9 +163,11 @@ class RulesAPITest < Minitest::Test
   end
 
   def test_people_of_contact_cards
-    cards = "BEGIN:VCARD\r\nVERSION:3.0\r\nFN:Ana Ferro\r\nitem1.EMAIL;TYPE=WORK:ana@casadomar.example\r\nEND:VCARD\r\nBEGIN:VCARD\r\nVERSION:4.0\r\nFN:No Address\r\nEND:VCARD\r\n"
+    cards = "BEGIN:VCARD\r\nVERSION:3.0\r\nFN:Ana " \
+      "Ferro\r\nitem1.EMAIL;TYPE=WORK:ana@casadomar.example\r\nEND:VCARD\r\nBEGIN:VCARD\r\nVERSION:4.0\r\nFN:No Address\r\nEND:VCARD\r\n"
     custom_request("POST", "/api/contact-cards", {}, {:input => cards, "CONTENT_TYPE" => "application/octet-stream"})
-    assert_equal({"people" => [{"name" => "Ana Ferro", "email" => "ana@casadomar.example"}], "without" => 1}, JSON.parse(last_response.body))
+    assert_equal({"people" => [{"name" => "Ana Ferro", "email" => "ana@casadomar.example"}], "without" => 1},
+      JSON.parse(last_response.body))
     custom_request("POST", "/api/contact-cards", {}, {:input => "GIF89a", "CONTENT_TYPE" => "application/octet-stream"})
     assert_equal 422, last_response.status
   end
@@ -153,13 +176,19 @@ class RulesAPITest < Minitest::Test
     ask(:post, "/rules", {body: body(then: {"labels" => ["Loans"], "timing" => {"round" => "Mid"}})}, status: 201)
     get "/api/rulebook?rules=#{id_of("Lenders")}"
     file = JSON.parse(last_response.body)
-    assert_equal [["Lenders"], ["Lenders"], ["Loans"], ["Mid"]], [file["rules"], file["groups"], file["labels"], file["plan"]["rounds"]].map { |things| things.map { _1["name"] } }
+    assert_equal [["Lenders"], ["Lenders"], ["Loans"], ["Mid"]], [file["rules"], file["groups"], file["labels"], file["plan"]["rounds"]]
+      .map { |things|
+      things.map { _1["name"] }
+    }
     file["rules"][0]["then"] = {"priority" => "low", "labels" => ["Loans"]}
     file["labels"][0]["colour"] = "#010203"
     text = JSON.generate(file)
     assert_equal %w[labels/Loans rules/Lenders], ask(:post, "/rulebook/preview", {text: text, way: "add"})["clashes"].map { _1["key"] }
     choices = {"labels/Loans" => "both", "rules/Lenders" => "both"}
-    assert_equal ["added: rule “Lenders (2)”", "added: label “Loans (2)”"], ask(:post, "/rulebook/preview", {text: text, way: "add", choices: choices})["changes"].map { "#{_1["act"]}: #{_1["what"]}" }
+    assert_equal ["added: rule “Lenders (2)”", "added: label “Loans (2)”"],
+      ask(:post, "/rulebook/preview", {text: text, way: "add", choices: choices})["changes"].map {
+        "#{_1["act"]}: #{_1["what"]}"
+      }
     done = ask(:post, "/rulebook", {text: text, way: "add", choices: choices})
     assert_equal [["Lenders (2)", ["Loans (2)"]], ["Lenders", ["Loans"]]], rules.first(2).map { [_1["name"], _1["body"]["then"]["labels"]] }
     ask(:post, "/undo/#{done["undo_id"]}")
@@ -183,12 +212,14 @@ class RulesAPITest < Minitest::Test
     history = take(subject: "Loan of old", date: at("09:00", "2026-09-01"))
     shown = take(subject: "Loan 14", date: at("08:30"))
     waiting = take(subject: "Loan 15", date: at("09:12"))
-    ask(:post, "/rules", {body: body(when: {"all" => [leaf("subject", "mentions", ["loan"])]}, then: {"timing" => {"off_front" => true}, "labels" => ["Loans"], "mark_read" => true})}, status: 201)
+    ask(:post, "/rules", {body: body(when: {"all" => [leaf("subject", "mentions", ["loan"])]},
+      then: {"timing" => {"off_front" => true}, "labels" => ["Loans"], "mark_read" => true})}, status: 201)
     id = id_of("Lenders")
     assert_equal [shown.id], on_front
     assert_equal "off the Front", ask(:get, "/held")["count"].zero? ? "off the Front" : "held", "held mail was decided anew"
     preview = ask(:get, "/rules/#{id}/apply")
-    assert_equal [2, {"timing" => 1, "labels" => 2, "mark_read" => 2}], [preview["count"], preview["kinds"].to_h { _1.values_at("topic", "count") }]
+    assert_equal [2, {"timing" => 1, "labels" => 2, "mark_read" => 2}],
+      [preview["count"], preview["kinds"].to_h { _1.values_at("topic", "count") }]
     before = [Store::State, Store::Claim, Store::Firing].map { |model| model.order(:message_id).map(&:attributes) }
     done = ask(:post, "/rules/#{id}/apply", {topics: %w[timing labels]})
     assert_equal ["Applied the rule “Lenders” to two messages.", []], [done["message"], on_front]

@@ -7,21 +7,29 @@ class ViewsAPITest < Minitest::Test
 
   def setup
     super
-    set_up(rules: [rule("Loans", when: leaf("subject", "mentions", ["loan"]), then: {"timing" => {"now" => true}, "labels" => ["Loans"], "priority" => "high"}), rule("Now", then: {"timing" => {"now" => true}})])
+    set_up(rules: [rule("Loans", when: leaf("subject", "mentions", ["loan"]),
+      then: {"timing" => {"now" => true}, "labels" => ["Loans"], "priority" => "high"}), rule("Now", then: {"timing" => {"now" => true}})])
     6.times { |n| take(subject: "Loan #{n}", date: clock.now - n * 86_400, as_new: true) }
     3.times { |n| take(subject: "Lunch #{n}", from: "Marta <marta@lanternquay.example>", date: clock.now - n * 3_600) }
     take(subject: "Loan, sent", from: "wren@lanternquay.example", to: "ana@casadomar.example", mailbox: "Sent")
   end
 
-  LOANS = {"name" => "Loans", "when" => {"all" => [{"fact" => "subject", "op" => "mentions", "value" => ["loan"]}, {"fact" => "unread", "op" => "is", "value" => true}]}}.freeze
+  LOANS = {"name" => "Loans", "when" => {"all" => [{"fact" => "subject", "op" => "mentions", "value" => ["loan"]},
+    {"fact" => "unread", "op" => "is", "value" => true}]}}.freeze
 
   def make(**more) = ask(:post, "/views", {body: LOANS.merge(more.transform_keys(&:to_s))})["id"]
   def subjects(id, query = "") = ask(:get, "/views/#{id}/messages?#{query}")["messages"].map { _1["subject"] }
-  def everything = %w[messages claims states events undo_steps firings].to_h { |table| [table, Store::Record.with_connection { _1.select_all("SELECT * FROM #{table}").to_a }] }
+
+  def everything
+    %w[messages claims states events undo_steps firings].to_h do |table|
+      [table, Store::Record.with_connection { _1.select_all("SELECT * FROM #{table}").to_a }]
+    end
+  end
 
   def test_a_view_shows_its_messages_and_says_why
     id = make(sort: {by: "subject", descending: false})
-    assert_equal [6, 6, "all accounts; without discarded mail; without mail that you sent"], ask(:get, "/views/#{id}").values_at("count", "unread", "looks_at")
+    assert_equal [6, 6, "all accounts; without discarded mail; without mail that you sent"], ask(:get, "/views/#{id}")
+      .values_at("count", "unread", "looks_at")
     assert_equal (0..5).map { "Loan #{_1}" }, subjects(id)
     assert_equal ["Loan 5"], subjects(id, "offset=5")
     loan, lunch, sent = ["Loan 0", "Lunch 0", "Loan, sent"].map { Store::Message.find_by(subject: _1).id }
@@ -30,7 +38,9 @@ class ViewsAPITest < Minitest::Test
     assert_equal "It is not here: “the subject mentions “loan”” does not hold (the subject is “Lunch 0”).", why[lunch]
     assert_equal "It is not here: drafts, sent mail and what lies in Junk are left out.", why[sent]
     Desk::MarkRead.new(clock).call([loan])
-    assert_equal ["Loans", 5, "Mail where the subject mentions “loan” and it is unread"], ask(:get, "/views")["views"][0].then { [_1["body"]["name"], _1["badge"], _1["sentence"]] }
+    assert_equal ["Loans", 5, "Mail where the subject mentions “loan” and it is unread"], ask(:get, "/views")["views"][0].then {
+      [_1["body"]["name"], _1["badge"], _1["sentence"]]
+    }
     assert_equal 7, ask(:get, "/views/#{make(name: "With sent", sent: true, badge: "none", when: {all: [LOANS["when"]["all"][0]]})}")["count"]
   end
 
@@ -48,13 +58,18 @@ class ViewsAPITest < Minitest::Test
 
   def test_a_view_is_tried_while_it_is_written
     tried = ->(body) { ask(:post, "/views/trial", {body: body}) }
-    whole = tried[LOANS.merge("when" => {"all" => [LOANS["when"]["all"][0], {"fact" => "from", "op" => "is", "value" => ["marta@lanternquay.example"]}, {"fact" => "label", "op" => "is", "value" => []}]})]
-    assert_equal [0, {"/when" => 0, "/when/all/0" => 6, "/when/all/1" => 3}, ["/when/all/2"]], whole.values_at("count", "counts", "unfinished")
+    whole = tried[LOANS.merge("when" => {"all" => [LOANS["when"]["all"][0],
+      {"fact" => "from", "op" => "is", "value" => ["marta@lanternquay.example"]}, {"fact" => "label", "op" => "is", "value" => []}]})]
+    assert_equal [0, {"/when" => 0, "/when/all/0" => 6, "/when/all/1" => 3}, ["/when/all/2"]],
+      whole.values_at("count", "counts", "unfinished")
     assert_match(/each condition fits some messages, and none fits them together/, whole["empty_because"]["message"])
     assert_equal [["all", 0, "any", 9]], whole["apart"].map { _1.values_at("kind", "count", "other", "other_count") }
     nothing = tried[LOANS.merge("when" => {"all" => [{"fact" => "flagged", "op" => "is", "value" => true}]})]
     assert_equal ["/when/all/0"], nothing["empty_because"]["pointers"]
-    assert_equal ["/when/all/0/fact"], tried[LOANS.merge("when" => {"all" => [{"fact" => "nope", "op" => "is", "value" => true}]})]["faults"].map { _1["pointer"] }
+    assert_equal ["/when/all/0/fact"],
+      tried[LOANS.merge("when" => {"all" => [{"fact" => "nope", "op" => "is", "value" => true}]})]["faults"].map {
+        _1["pointer"]
+      }
   end
 
   def test_a_view_never_changes_a_message_and_deleting_one_changes_nothing_else
@@ -78,7 +93,8 @@ class ViewsAPITest < Minitest::Test
     assert_equal [["Loans", 6, 2], ["Also loans", 0, 10], ["Straight in today", 3, nil]], sections.call.first(3)
     assert_equal "Loan 5", ask(:get, "/front")["sections"][0]["messages"][0]["subject"]
     view = ask(:get, "/views")["views"].find { _1["id"] == first }
-    ask(:put, "/views/#{first}", {body: view["body"].merge("band" => {"leave_out" => false, "unread_only" => true}), version: view["version"]})
+    ask(:put, "/views/#{first}", {body: view["body"].merge("band" => {"leave_out" => false, "unread_only" => true}),
+      version: view["version"]})
     Desk::MarkRead.new(clock).call([Store::Message.find_by(subject: "Loan 0").id])
     assert_equal [["Loans", 5, 10], ["Also loans", 6, 10], ["Straight in today", 3, nil]], sections.call.first(3)
     ask(:post, "/views/#{first}/place", {to: 2})
@@ -109,10 +125,13 @@ class ViewsAPITest < Minitest::Test
     id = make(name: "All", when: {all: []})
     tidy = ->(status: 200, **given) { ask(:post, "/tidy", given, status: status) }
     preview = tidy[view: id, preview: true, all_but_newest: true]
-    assert_equal [7, 5, "Loan 1"], [preview["total"], preview["messages"].size, preview["messages"].map { _1["subject"] }.grep(/Loan/).first]
+    assert_equal [7, 5, "Loan 1"], [preview["total"], preview["messages"].size, preview["messages"].map { _1["subject"] }.grep(/Loan/)
+      .first]
     older = tidy[view: id, act: "clear", before: "2027-03-07"]
     assert_equal ["Cleared 3 messages. They stay in their mailboxes.", 3, false], older.values_at("message", "total", "running")
-    assert_equal ["Loan 3", "Loan 4", "Loan 5"], Store::Message.where(id: Store::State.where(came: "arrived").where.not(cleared_at: nil).select(:message_id)).order(:subject).pluck(:subject)
+    assert_equal ["Loan 3", "Loan 4", "Loan 5"],
+      Store::Message.where(id: Store::State.where(came: "arrived").where.not(cleared_at: nil).select(:message_id)).order(:subject)
+        .pluck(:subject)
     ask(:post, "/undo/#{older["undo_id"]}")
     assert_empty Store::State.where(came: "arrived").where.not(cleared_at: nil)
     assert_equal [9, 0], [tidy[view: id, act: "discard"]["total"], ask(:get, "/views/#{id}")["count"]]
@@ -145,7 +164,8 @@ class ViewsAPITest < Minitest::Test
     clock.now += 2 * 86_400
     raw = Store::Message.find_by(subject: "Loan 1").raw
     assert_equal 1, Desk::EmptyDiscarded.new(clock).due
-    assert_equal ["Removed one discarded message from Up Front for good. Its mailbox is not touched.", all - 2], [ask(:delete, "/discarded")["message"], ask(:get, "/views/#{id}")["count"]]
+    assert_equal ["Removed one discarded message from Up Front for good. Its mailbox is not touched.", all - 2],
+      [ask(:delete, "/discarded")["message"], ask(:get, "/views/#{id}")["count"]]
     assert_equal 0, ask(:get, "/find?text=loan+1")["count"]
     again = Desk::TakeIn.new(clock).call(Post::Letter.new(raw), account: Store::Account.first)
     assert_equal [:double, nil], [again.outcome, again.id], "what was removed for good is not taken in again"
@@ -154,7 +174,10 @@ class ViewsAPITest < Minitest::Test
 
   def test_a_page_that_leaves_groups_out_says_so
     make(name: "All", when: {all: []}, group_by: "day")
-    told = ->(**most) { Web::Pages::View.new(Store::CurrentRulebook.rulebook.views.first, Store::CurrentRulebook.rulebook, clock.now, **most).to_h.then { [_1[:groups].size, _1[:more_groups]] } }
+    told = ->(**most) {
+      Web::Pages::View.new(Store::CurrentRulebook.rulebook.views.first, Store::CurrentRulebook.rulebook, clock.now,
+          **most).to_h.then { [_1[:groups].size, _1[:more_groups]] }
+    }
     days, more = told[]
     assert_operator days, :>, 1
     assert_equal [false, [days, false], [days - 1, true]], [more, told[most_groups: days], told[most_groups: days - 1]]
@@ -162,7 +185,8 @@ class ViewsAPITest < Minitest::Test
 
   def test_threads_group_a_view_and_stand_in_the_sheet
     first = take(subject: "Crate 9", id: "<c9@x>", date: clock.now - 7200)
-    mine = take(subject: "Re: Crate 9", from: "wren@lanternquay.example", to: "b@c.example", mailbox: "Sent", id: "<c9b@x>", headers: ["In-Reply-To: <c9@x>"], date: clock.now - 3600)
+    mine = take(subject: "Re: Crate 9", from: "wren@lanternquay.example", to: "b@c.example", mailbox: "Sent", id: "<c9b@x>",
+      headers: ["In-Reply-To: <c9@x>"], date: clock.now - 3600)
     last = take(subject: "About the key", id: "<c9c@x>", headers: ["References: <c9@x> <c9b@x>"])
     other = take(subject: "RE: crate 9", id: "<c9d@x>", date: clock.now - 60)
     id = make(name: "Threads", when: {fact: "anywhere", op: "mentions", value: ["crate", "key"]}, group_by: "thread")
@@ -172,7 +196,8 @@ class ViewsAPITest < Minitest::Test
     assert_equal [[3, "crate 9"]], groups.map { _1.values_at("count", "key") }
     assert_equal 3, ask(:get, "/views/#{id}/messages?group=crate+9")["messages"].size
     thread = ask(:get, "/messages/#{last.id}")["thread"]
-    assert_equal [4, [[first.id, 0, false, "on the Front"], [mine.id, 1, false, "Sent"], [last.id, 2, true, "on the Front"], [other.id, 1, false, "on the Front"]]], [thread["count"], thread["messages"].map { _1.values_at("id", "depth", "here", "place") }]
+    assert_equal [4, [[first.id, 0, false, "on the Front"], [mine.id, 1, false, "Sent"], [last.id, 2, true, "on the Front"],
+      [other.id, 1, false, "on the Front"]]], [thread["count"], thread["messages"].map { _1.values_at("id", "depth", "here", "place") }]
   end
 
   def test_a_view_calls_for_being_gone_through_and_marks_what_is_new_since
@@ -194,7 +219,8 @@ class ViewsAPITest < Minitest::Test
     assert_equal [1, [true] + [false] * 6], [page[]["fresh"], ask(:get, "/views/#{id}/messages")["messages"].map { _1["fresh"] }]
     clock.now = at("10:00", "2027-03-12")
     call[]
-    assert_equal "Time to go through “Loans”: seven messages, one of them new since you last did.", Store::Event.where(kind: "review").last.payload["message"]
+    assert_equal "Time to go through “Loans”: seven messages, one of them new since you last did.", Store::Event.where(kind: "review")
+      .last.payload["message"]
     ask(:post, "/undo/#{done["undo_id"]}")
     assert_nil page[]["gone_through"]
     ask(:put, "/views/#{id}", {body: LOANS.merge("review" => [{"days" => ["fri"], "at" => "25:00"}]), version: 1}, status: 422)
@@ -203,11 +229,13 @@ class ViewsAPITest < Minitest::Test
   def test_a_thousand_are_gone_through_in_batches_and_taken_back_at_once
     Store::Record.transaction { 700.times { |n| take(subject: "Many #{n}", id: "<#{n}@many>") } }
     id = make(name: "Many", when: {fact: "subject", op: "mentions", value: ["many"]})
-    ids = Store::BulkSelection.ids(Store::ViewQuery.new(Store::CurrentRulebook.rulebook.views.first, clock.now, Store::CurrentRulebook.rulebook.zone).states)
+    ids = Store::BulkSelection.ids(Store::ViewQuery.new(Store::CurrentRulebook.rulebook.views.first, clock.now,
+      Store::CurrentRulebook.rulebook.zone).states)
     act = Desk::Clear.new(clock)
     step, words = act.begin(ids)
     act.all(step, ids)
-    assert_equal ["Cleared 700 messages. They stay in their mailboxes.", [250, 500, 700]], [words, Store::Event.where(kind: "progress").map { _1.payload["done"] }]
+    assert_equal ["Cleared 700 messages. They stay in their mailboxes.", [250, 500, 700]],
+      [words, Store::Event.where(kind: "progress").map { _1.payload["done"] }]
     ask(:post, "/undo/#{step}")
     assert_equal 700, Store::State.open.where(message_id: ids).count
     assert_equal 700, ask(:get, "/views/#{id}")["count"]

@@ -9,7 +9,8 @@ class WeekAPITest < Minitest::Test
   def setup
     super
     Store::MatchIndex.forget
-    set_up(rules: [rule("Now", when: leaf("subject", "mentions", ["urgent"]), then: {"timing" => {"now" => true}, "priority" => "high"}), rule("With First", when: leaf("to_list", "is", true), then: {"timing" => {"round" => "First"}})])
+    set_up(rules: [rule("Now", when: leaf("subject", "mentions", ["urgent"]), then: {"timing" => {"now" => true}, "priority" => "high"}),
+      rule("With First", when: leaf("to_list", "is", true), then: {"timing" => {"round" => "First"}})])
   end
 
   def week = ask(:get, "/week")
@@ -22,11 +23,13 @@ class WeekAPITest < Minitest::Test
     take(subject: "Urgent", date: at("09:12"))
     take(subject: "Hello", date: at("08:30", "2027-03-08"), as_new: true)
     page = week
-    assert_equal [%w[Night Morning], "2027-03-08", 3], [page["plan"]["windows"].map { _1["name"] }, page["days"][0]["date"], page["starts"].size]
+    assert_equal [%w[Night Morning], "2027-03-08", 3],
+      [page["plan"]["windows"].map { _1["name"] }, page["days"][0]["date"], page["starts"].size]
     figures, without = page.values_at("figures", "without")
     assert_equal [1.5, 1.0, 0.5], figures.values_at("mail", "straight", "waits")
     assert_equal [1.0, 1.0], [figures, without].map { _1["interruptions"] }
-    assert_equal({"top" => [0, 0, 0], "high" => [1, 0, 0], "normal" => [2, 80, 80], "low" => [0, 0, 0]}, figures["wait"].transform_values { _1.values_at("count", "usual", "longest") })
+    assert_equal({"top" => [0, 0, 0], "high" => [1, 0, 0], "normal" => [2, 80, 80], "low" => [0, 0, 0]}, figures["wait"]
+      .transform_values { _1.values_at("count", "usual", "longest") })
     assert_equal 0.3, page["usual"]["mon"][8]
     assert_equal [["With First"]] * 3, page["starts"].map { _1["loses"] }
   end
@@ -37,17 +40,20 @@ class WeekAPITest < Minitest::Test
     told = try(page["plan"].merge("windows" => windows(%w[Late 20:00 22:00])))
     assert_equal ["One held message would come in now.", []], told.values_at("held", "faults")
     assert_equal "One held message would wait longer.", try(page["plan"].merge("rounds" => rounds(%w[First 08:00])))["held"]
-    for_ever = try({"windows" => [{"name" => "All", "days" => Core::Weekdays::ALL, "from" => "00:00", "to" => "24:00"}], "rounds" => [], "days_off" => []})
+    for_ever = try({"windows" => [{"name" => "All", "days" => Core::Weekdays::ALL, "from" => "00:00", "to" => "24:00"}], "rounds" => [],
+      "days_off" => []})
     assert_match(/“With First” names/, for_ever["faults"][0]["message"])
     assert_equal 1, held.size
   end
 
   def test_a_plan_that_holds_for_ever_cannot_be_saved
     Desk::DeleteRule.new(clock).call(Store::Rule.last.id)
-    always = {"windows" => [{"name" => "All", "days" => Core::Weekdays::ALL, "from" => "00:00", "to" => "24:00"}], "rounds" => [], "days_off" => []}
+    always = {"windows" => [{"name" => "All", "days" => Core::Weekdays::ALL, "from" => "00:00", "to" => "24:00"}], "rounds" => [],
+              "days_off" => []}
     assert_equal [Desk::SavePlan::FOR_EVER], try(always)["faults"].map { _1["message"] }
     ask(:put, "/week", {plan: always}, status: 422)
-    ask(:put, "/week", {plan: week["plan"].merge("heads_down" => [{"name" => "Ever", "days" => Core::Weekdays::ALL, "from" => "00:00", "to" => "24:00"}])}, status: 422)
+    ask(:put, "/week", {plan: week["plan"]
+      .merge("heads_down" => [{"name" => "Ever", "days" => Core::Weekdays::ALL, "from" => "00:00", "to" => "24:00"}])}, status: 422)
     assert_equal %w[Night Morning], week["plan"]["windows"].map { _1["name"] }
   end
 
@@ -68,13 +74,16 @@ class WeekAPITest < Minitest::Test
     custom_request("POST", "/api/calendars", {}, {:input => text, "CONTENT_TYPE" => "application/octet-stream"})
     found = JSON.parse(last_response.body)
     ask(:put, "/week", {plan: week["plan"].merge("days_off" => found["days_off"], "busy" => found["busy"])})
-    assert_equal [[{"label" => "3 April to 6 April", "name" => "Easter", "past" => false}], ["Meeting"]], [week["offs"], Store::CurrentRulebook.rulebook.plan.covered_by(at("08:40"))]
+    assert_equal [[{"label" => "3 April to 6 April", "name" => "Easter", "past" => false}], ["Meeting"]],
+      [week["offs"], Store::CurrentRulebook.rulebook.plan.covered_by(at("08:40"))]
     custom_request("POST", "/api/calendars", {}, {:input => "nothing", "CONTENT_TYPE" => "application/octet-stream"})
     assert_equal 422, last_response.status
   end
 
   def calendar_of(*meetings)
-    events = meetings.map { |name, from, to| "BEGIN:VEVENT\r\nUID:#{name}\r\nDTSTAMP:20270101T000000Z\r\nSUMMARY:#{name}\r\nDTSTART:#{from}\r\nDTEND:#{to}\r\nEND:VEVENT\r\n" }
+    events = meetings.map do |name, from, to|
+      "BEGIN:VEVENT\r\nUID:#{name}\r\nDTSTAMP:20270101T000000Z\r\nSUMMARY:#{name}\r\nDTSTART:#{from}\r\nDTEND:#{to}\r\nEND:VEVENT\r\n"
+    end
     "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:x\r\n#{events.join}END:VCALENDAR\r\n"
   end
 
@@ -82,7 +91,10 @@ class WeekAPITest < Minitest::Test
     path = File.join(FOLDER, "meetings.ics")
     File.write(path, calendar_of(["Team", "20270309T130000Z", "20270309T133000Z"]))
     assert_equal "Mail is held during one meeting of meetings.ics.", ask(:put, "/followed-calendar", {path: path})["message"]
-    covered = -> { Store::CurrentRulebook.rulebook.plan.covered_by(at("13:10")) + Store::CurrentRulebook.rulebook.plan.covered_by(at("15:10")) }
+    covered = -> {
+      Store::CurrentRulebook.rulebook.plan.covered_by(at("13:10")) +
+        Store::CurrentRulebook.rulebook.plan.covered_by(at("15:10"))
+    }
     assert_equal ["Team"], covered.call
     File.write(path, calendar_of(["Later", "20270309T150000Z", "20270309T153000Z"]))
     File.utime(Time.at(1), Time.at(1), path)
@@ -99,7 +111,8 @@ class WeekAPITest < Minitest::Test
   def test_the_zone_for_good_and_for_a_trip
     id = take(date: at("09:10")).id
     ask(:put, "/zone", {time_zone: "Europe/Lisbon", trips: [{time_zone: "Europe/Helsinki", from: "2027-03-09", until: "2027-03-10"}]})
-    assert_equal [at("10:00"), [{"time_zone" => "Europe/Helsinki", "from" => "2027-03-09", "until" => "2027-03-10"}]], [Store::State.find(id).surface_at, week["trips"]]
+    assert_equal [at("10:00"), [{"time_zone" => "Europe/Helsinki", "from" => "2027-03-09", "until" => "2027-03-10"}]],
+      [Store::State.find(id).surface_at, week["trips"]]
     undo = ask(:put, "/zone", {time_zone: "Europe/Madrid"})["undo_id"]
     assert_equal [at("09:30"), "Europe/Madrid", []], [Store::State.find(id).surface_at, *week.values_at("zone", "trips")]
     ask(:post, "/undo/#{undo}")
@@ -110,7 +123,8 @@ class WeekAPITest < Minitest::Test
   def test_who_is_let_through
     take(date: at("09:10"), from: "iveta@road.example")
     ask(:put, "/let-through", {people: ["group:Lenders", "@road.example"], words: ["border"]})
-    assert_equal ["Let through", "When the sender is one of Lenders or anyone at road.example or the subject mentions “border”: straight in."], ask(:get, "/rules")["rules"][0].values_at("name", "sentence")
+    assert_equal ["Let through", "When the sender is one of Lenders or anyone at road.example or the subject mentions “border”: " \
+      "straight in."], ask(:get, "/rules")["rules"][0].values_at("name", "sentence")
     assert_equal [[], 1], [held, on_front.size]
     ask(:put, "/let-through", {people: ["@road.example"], words: []})
     assert_equal [["@road.example"], []], ask(:get, "/let-through").values_at("people", "words")

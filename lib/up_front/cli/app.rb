@@ -9,7 +9,8 @@ module UpFront
       # A wrong use of the command; exit 2.
       class Usage < StandardError; end
 
-      REFUSALS = [Unusable, Core::Refused, Desk::Act::Impossible, Post::MailFile::NoMail, Post::Maildir::Unusable, Store::Database::Unusable, Service::Server::CannotStart].freeze
+      REFUSALS = [Unusable, Core::Refused, Desk::Act::Impossible, Post::MailFile::NoMail, Post::Maildir::Unusable,
+        Store::Database::Unusable, Service::Server::CannotStart].freeze
 
       STANDARD_INPUT = "/dev/stdin" # what a bare "-" means; Thor would take it for an option
 
@@ -59,14 +60,16 @@ module UpFront
       end
 
       desc "setup", "Say whose mail it is, without the page"
-      long_desc "Example: upfront setup --name 'Wren Adeyemi' --address wren@lanternquay.example --organisation lanternquay.example --time-zone Europe/Lisbon"
+      long_desc "Example: upfront setup --name 'Wren Adeyemi' --address wren@lanternquay.example --organisation lanternquay.example " \
+        "--time-zone Europe/Lisbon"
       option :name, type: :string, required: true
       option :address, type: :string, repeatable: true, required: true
       option :organisation, type: :string, repeatable: true, default: []
       option :time_zone, type: :string, required: true
       def setup
         Store::Database.open(database)
-        owner = {"name" => options[:name], "addresses" => options[:address], "organisation" => options[:organisation], "time_zone" => options[:time_zone]}
+        owner = {"name" => options[:name], "addresses" => options[:address], "organisation" => options[:organisation],
+                 "time_zone" => options[:time_zone]}
         say Desk::SetUp.new(Clock::System.new).call(owner).message
       end
 
@@ -92,11 +95,13 @@ module UpFront
       option :pretty, type: :boolean, default: false, desc: "For reading"
       def decide(*files)
         raise Usage, "Give one file or more, or - for standard input: upfront decide --rulebook R.json FILE…" if files.empty?
-        raise Usage, "Standard input can be the rulebook or the mail, not both." if options[:rulebook] == STANDARD_INPUT && files.include?(STANDARD_INPUT)
+        raise Usage, "Standard input can be the rulebook or the mail, not both." if options[:rulebook] == STANDARD_INPUT &&
+          files.include?(STANDARD_INPUT)
 
         at, heads_down = options[:at] && time(options[:at], "--at"), span(options[:heads_down])
         rulebook = RulebookFile.read(options[:rulebook])
-        Decide.new(rulebook, history: History.new(options[:history], rulebook.names), at: at, heads_down: heads_down, account: options[:account], mailbox: options[:mailbox], pretty: options[:pretty]).call(files)
+        Decide.new(rulebook, history: History.new(options[:history], rulebook.names), at: at, heads_down: heads_down,
+          account: options[:account], mailbox: options[:mailbox], pretty: options[:pretty]).call(files)
       end
 
       desc "round", "Print what the plan says of a moment"
@@ -115,7 +120,8 @@ module UpFront
       option :pretty, type: :boolean, default: false, desc: "For reading"
       def check(path)
         rulebook = RulebookFile.read(path)
-        show({"rules" => rulebook.rules.size, "windows" => rulebook.plan.windows.size, "rounds" => rulebook.plan.rounds.size, "findings" => []})
+        show({"rules" => rulebook.rules.size, "windows" => rulebook.plan.windows.size, "rounds" => rulebook.plan.rounds.size,
+          "findings" => []})
       end
 
       desc "say FILE", "Print every rule of a rulebook in the written language"
@@ -146,7 +152,8 @@ module UpFront
       long_desc "Example: upfront export > rules.json"
       def export
         Store::Database.open(database)
-        document = Store::CurrentRulebook.document or raise Unusable, "Up Front does not know its owner yet; there is no rulebook to export."
+        document = Store::CurrentRulebook.document or raise Unusable,
+          "Up Front does not know its owner yet; there is no rulebook to export."
         say JSON.pretty_generate(document)
       end
 
@@ -187,7 +194,8 @@ module UpFront
 
           Time.iso8601(text.sub(/(T\d\d:\d\d)(?=Z|[+-])/, "\\1:00")).utc
         rescue ArgumentError
-          raise Usage, "#{option} wants a time in ISO 8601 with its offset, such as 2027-03-09T09:14:00+00:00; it was given #{text.inspect}."
+          raise Usage, "#{option} wants a time in ISO 8601 with its offset, such as 2027-03-09T09:14:00+00:00; it was given " \
+            "#{text.inspect}."
         end
 
         # @return [Range<Time>, nil] half-open @raise [Usage]

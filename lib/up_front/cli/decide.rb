@@ -55,7 +55,8 @@ module UpFront
         fields = letter.fields
         arrival = @at || letter.arrival
         unless arrival
-          @error.puts "#{shown}, message #{number} (#{fields[:message_id] || fields[:subject].inspect}): it tells no arrival (no Received header, no Date); give one with --at"
+          @error.puts "#{shown}, message #{number} (#{fields[:message_id] || fields[:subject].inspect}): it tells no arrival (no " \
+            "Received header, no Date); give one with --at"
           return false
         end
         claim = @rulebook.decide(message(letter, fields, arrival), heads_down: @heads_down)
@@ -65,7 +66,8 @@ module UpFront
 
       def message(letter, fields, arrival)
         letter.message(account: @account.to_s, mailbox: @mailbox || "INBOX", arrived_at: arrival,
-          first_contact: @history.first_contact?(fields.fetch(:from, []).first, arrival), reply_to_mine: @history.reply_to_mine?(fields[:message_id], fields.fetch(:references, [])))
+          first_contact: @history.first_contact?(fields.fetch(:from, []).first, arrival),
+          reply_to_mine: @history.reply_to_mine?(fields[:message_id], fields.fetch(:references, [])))
       end
 
       def print(claim) = @out.puts(@pretty ? JSON.pretty_generate(claim) : JSON.generate(claim))

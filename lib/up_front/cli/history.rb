@@ -22,7 +22,9 @@ module UpFront
 
       # @return [Boolean] whether the thread holds mail that the owner sent (RFC 5322, section 3.6.4)
       def reply_to_mine?(message_id, references)
-        references.any? { @mine.include?(_1) } || [*references, message_id].compact.any? { |id| (@answered.fetch(id, Set.new) - [message_id]).any? }
+        references.any? { @mine.include?(_1) } || [*references, message_id].compact.any? do |id|
+          (@answered.fetch(id, Set.new) - [message_id]).any?
+        end
       end
 
       private

@@ -26,17 +26,26 @@ module UpFront
       private
 
       def find(wanted)
-        raise Desk::Act::Impossible, "Up Front does not know its owner yet. Start bin/serve and open its page, or use: upfront setup" unless Store::Rulebook.exists?
+        unless Store::Rulebook.exists?
+          raise Desk::Act::Impossible, "Up Front does not know its owner yet. Start bin/serve and open its page, or use: upfront " \
+            "setup"
+        end
         return Store::Account.first unless wanted
 
-        Store::Account.all.find { |account| Core::Text.fold(account.name) == Core::Text.fold(wanted) || account.addresses.any? { Core::Address.normalise(_1) == Core::Address.normalise(wanted) } } or
+        Store::Account.all.find { |account|
+          Core::Text.fold(account.name) == Core::Text.fold(wanted) ||
+            account.addresses.any? { Core::Address.normalise(_1) == Core::Address.normalise(wanted) }
+        } or
           raise Desk::Act::Impossible, "There is no account “#{wanted}”; there are #{Store::Account.pluck(:name).join(", ")}."
       end
 
       def one(path)
         file = Post::MailFile.new(path)
-        bar = TTY::ProgressBar.new("#{File.basename(path)} [:bar] :percent :eta", total: file.size, output: @out, frequency: 5, clear: false, width: 30)
-        report = Desk::ImportFile.new(@clock).call(file, account: @account, mailbox: @mailbox, as_new: @as_new) { |place| bar.current = place unless bar.complete? }
+        bar = TTY::ProgressBar.new("#{File.basename(path)} [:bar] :percent :eta", total: file.size, output: @out, frequency: 5,
+          clear: false, width: 30)
+        report = Desk::ImportFile.new(@clock).call(file, account: @account, mailbox: @mailbox, as_new: @as_new) do |place|
+          bar.current = place unless bar.complete?
+        end
         bar.finish unless bar.complete?
         @out.puts "#{File.basename(path)}: #{report}."
         true

@@ -30,7 +30,10 @@ module UpFront
         script = Post::Script.new(options[:script])
         loop do
           at = clock.now
-          script.due(@played, at).each { |entry| office.deliver(script.raw(entry), to: entry.to, at: entry.at, zone: zone, unique: "#{entry.at.to_i}.script-#{File.basename(entry.file, ".eml")}.museum") }
+          script.due(@played, at).each do |entry|
+            office.deliver(script.raw(entry), to: entry.to, at: entry.at, zone: zone,
+              unique: "#{entry.at.to_i}.script-#{File.basename(entry.file, ".eml")}.museum")
+          end
           @played = at
           sleep POLL_SECONDS
         end

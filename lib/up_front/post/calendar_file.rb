@@ -119,7 +119,9 @@ module UpFront
         return [wall].select { touches?(_1, days) } if event.rrule.empty? && event.rdate.empty?
 
         except = event.exdate.flatten.map { |given| wall(given.is_a?(Icalendar::Values::Date) ? given.to_date.to_time(:utc) : given) }
-        (recurring(event, wall, days) + event.rdate.flatten.map { wall(_1) }).uniq.reject { except.include?(_1) }.select { touches?(_1, days) }
+        (recurring(event, wall, days) + event.rdate.flatten.map { wall(_1) }).uniq.reject { except.include?(_1) }.select do
+          touches?(_1, days)
+        end
       end
 
       def touches?(wall, days) = wall.to_date + days >= @first && wall.to_date <= @last

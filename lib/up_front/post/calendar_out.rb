@@ -40,7 +40,8 @@ module UpFront
       def coming(round)
         stops = []
         at = @now
-        while stops.size < Core::Plan::HORIZON_DAYS && (stop = @plan.next_stop(at, only: round)) && stop.at <= @now + Core::Plan::HORIZON_DAYS * 86_400
+        while stops.size < Core::Plan::HORIZON_DAYS && (stop = @plan.next_stop(at, only: round)) && stop.at <= @now +
+            Core::Plan::HORIZON_DAYS * 86_400
           stops << stop.at
           at = stop.at + 1
         end

@@ -14,7 +14,9 @@ module UpFront
       def utf8(bytes, claimed = nil)
         bytes = bytes.dup
         encoding = find(claimed)
-        return bytes.force_encoding(encoding).encode(Encoding::UTF_8, invalid: :replace, undef: :replace) if encoding && encoding != Encoding::UTF_8
+        if encoding && encoding != Encoding::UTF_8
+          return bytes.force_encoding(encoding).encode(Encoding::UTF_8, invalid: :replace, undef: :replace)
+        end
         return bytes if bytes.force_encoding(Encoding::UTF_8).valid_encoding?
 
         bytes.force_encoding(Encoding::Windows_1252).encode(Encoding::UTF_8, invalid: :replace, undef: :replace)

@@ -24,7 +24,11 @@ module UpFront
       end
 
       # @return [Array<Person>] everyone who has an address, each address once
-      def people = @cards.compact.flat_map { |card| addresses(card).map { Person.new(name: name(card), email: _1) } }.uniq { Core::Address.normalise(_1.email) }
+      def people
+        @cards.compact.flat_map { |card| addresses(card).map { Person.new(name: name(card), email: _1) } }.uniq do
+          Core::Address.normalise(_1.email)
+        end
+      end
 
       # @return [Integer] the cards without a usable address
       def without = @cards.count { |card| card.nil? || addresses(card).empty? }

@@ -79,7 +79,10 @@ module UpFront
 
       def headers = @headers ||= LetterHeaders.new(@mail)
       def parts = @parts ||= LetterParts.new(@mail)
-      def message_id = headers.raw("message-id").first.to_s[/<[^<>\s]+>/] || headers.decoded("message-id").strip.then { _1.empty? ? nil : _1[0, 998] }
+
+      def message_id
+        headers.raw("message-id").first.to_s[/<[^<>\s]+>/] || headers.decoded("message-id").strip.then { _1.empty? ? nil : _1[0, 998] }
+      end
 
       def references
         (headers.raw("references") + headers.raw("in-reply-to")).flat_map { _1.scan(/<[^<>\s]+>/) }.uniq.last(100)

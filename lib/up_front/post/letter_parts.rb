@@ -48,7 +48,8 @@ module UpFront
       # RFC 5546: an invitation says its METHOD as parameter of the type or as property.
       def calendar_method?
         @leaves.any? do |leaf|
-          type(leaf) == "text/calendar" && (leaf.content_type_parameters.to_h.keys.any? { _1.to_s.casecmp?("method") } || decoded(leaf).match?(/^METHOD:/i))
+          type(leaf) == "text/calendar" &&
+            (leaf.content_type_parameters.to_h.keys.any? { _1.to_s.casecmp?("method") } || decoded(leaf).match?(/^METHOD:/i))
         end
       end
 

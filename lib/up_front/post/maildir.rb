@@ -28,11 +28,15 @@ module UpFront
         raise Unusable, "#{path} is not there." unless File.exist?(path)
         raise Unusable, "#{path} is a file, not a folder." unless File.directory?(path)
         raise Unusable, "#{path} may not be read: the permission is missing." unless File.readable?(path) && File.executable?(path)
-        raise Unusable, "#{path} is no Maildir: it has no folders named cur and new." unless %w[cur new].all? { File.directory?(File.join(path, _1)) }
+        unless %w[cur new].all? { File.directory?(File.join(path, _1)) }
+          raise Unusable, "#{path} is no Maildir: it has no folders named cur and new."
+        end
 
         boxes.each do |_, box|
           %w[new cur].map { File.join(box, _1) }.each do |folder|
-            raise Unusable, "#{folder} may not be read: the permission is missing." unless File.readable?(folder) && File.executable?(folder)
+            unless File.readable?(folder) && File.executable?(folder)
+              raise Unusable, "#{folder} may not be read: the permission is missing."
+            end
           end
         end
         self
@@ -40,14 +44,18 @@ module UpFront
 
       # @return [Array<Array(String, String)>] mailboxes with their folders, INBOX first
       def boxes
-        subs = Dir.children(path).select { _1.start_with?(".") && File.directory?(File.join(path, _1, "cur")) && File.directory?(File.join(path, _1, "new")) }
+        subs = Dir.children(path).select do
+          _1.start_with?(".") && File.directory?(File.join(path, _1, "cur")) && File.directory?(File.join(path, _1, "new"))
+        end
         [["INBOX", path]] + subs.sort.map { [Utf7.decode(_1.delete_prefix(".")).tr(".", "/"), File.join(path, _1)] }
       end
 
       # What shows that something has changed, cheap enough to ask ten times a second.
       # @return [Array] compare with ==
       def stamp
-        [path, *boxes.flat_map { |_, box| [File.join(box, "new"), File.join(box, "cur")] }].map { |folder| File.stat(folder).then { [_1.ino, _1.mtime.to_r] } }
+        [path, *boxes.flat_map { |_, box| [File.join(box, "new"), File.join(box, "cur")] }].map do |folder|
+          File.stat(folder).then { [_1.ino, _1.mtime.to_r] }
+        end
       rescue Errno::ENOENT
         []
       end

@@ -46,7 +46,8 @@ module UpFront
 
       def stamps(raw, to, at, zone)
         sender = raw[/^From:.*?([^\s<>]+@[^\s<>]+)/i, 1]
-        "Return-Path: <#{sender}>\nDelivered-To: #{to}\nReceived: from mail.#{sender.to_s.split("@").last || "unknown.example"} by #{HOST} with ESMTP for <#{to}>;\n\t#{zone.local(at).rfc2822}\n"
+        "Return-Path: <#{sender}>\nDelivered-To: #{to}\nReceived: from mail.#{sender.to_s.split("@").last || "unknown.example"} by " \
+          "#{HOST} with ESMTP for <#{to}>;\n\t#{zone.local(at).rfc2822}\n"
       end
     end
   end

@@ -13,7 +13,10 @@ module UpFront
         "audio/ogg" => ->(head) { head.start_with?("OggS") },
         "audio/flac" => ->(head) { head.start_with?("fLaC") },
         # An ID3 tag, or the sync of an MPEG audio frame of layer III (ISO/IEC 11172-3, 2.4.1.3)
-        "audio/mpeg" => ->(head) { head.start_with?("ID3") || (head.getbyte(0) == 0xFF && [0xFA, 0xFB, 0xF2, 0xF3].include?(head.getbyte(1))) }
+        "audio/mpeg" => ->(head) {
+          head.start_with?("ID3") ||
+            (head.getbyte(0) == 0xFF && [0xFA, 0xFB, 0xF2, 0xF3].include?(head.getbyte(1)))
+        }
       }.freeze
 
       attr_reader :bytes, :type
@@ -21,7 +24,10 @@ module UpFront
       # @param bytes [String] @raise [NoSound]
       def initialize(bytes)
         raise NoSound, "That file is empty." if bytes.empty?
-        raise NoSound, "That file is larger than #{MAX_BYTES / 1024} kB. A sound of a second or two is enough." if bytes.bytesize > MAX_BYTES
+        if bytes.bytesize > MAX_BYTES
+          raise NoSound, "That file is larger than #{MAX_BYTES / 1024} kB. A sound of a second or two is " \
+            "enough."
+        end
 
         @bytes = bytes.b
         head = @bytes.byteslice(0, 16)

@@ -10,7 +10,8 @@ module UpFront
 
       def self.letters(coded)
         coded = coded.tr(",", "/")
-        (coded + "=" * (-coded.size % 4)).unpack1("m").force_encoding(Encoding::UTF_16BE).encode(Encoding::UTF_8, invalid: :replace, undef: :replace).b
+        (coded + "=" * (-coded.size % 4)).unpack1("m").force_encoding(Encoding::UTF_16BE)
+          .encode(Encoding::UTF_8, invalid: :replace, undef: :replace).b
       end
       private_class_method :letters
     end

@@ -9,7 +9,8 @@ module UpFront
     class App < Sinatra::Base
       API = File.join(ROOT, "docs", "openapi.yaml")
       HOSTS = %w[localhost 127.0.0.1 [::1] ::1].freeze
-      POLICY = "default-src 'none'; script-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; font-src 'self'; media-src 'self'; " \
+      POLICY = "default-src 'none'; script-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; font-src 'self'; " \
+        "media-src 'self'; " \
         "connect-src 'self'; frame-src 'self'; manifest-src 'self'; base-uri 'none'; form-action 'none'; frame-ancestors 'none'"
 
       set :environment, :production
@@ -25,13 +26,17 @@ module UpFront
       set :script, nil
       set :hub, nil
 
-      use Committee::Middleware::RequestValidation, schema_path: API, prefix: "/api", coerce_date_times: false, params_key: "committee.params",
+      use Committee::Middleware::RequestValidation, schema_path: API, prefix: "/api", coerce_date_times: false,
+        params_key: "committee.params",
         parse_response_by_content_type: true, query_hash_key: "rack.request.query_hash", strict_reference_validation: true,
         error_class: BadRequest, ignore_error: false, strict: false
 
       helpers Helpers
       register Problems
-      [Routes::Reading, Routes::Acts, Routes::Rules, Routes::Rulebooks, Routes::Week, Routes::Alerts, Routes::Views, Routes::Finding, Routes::Tidying, Routes::Mail, Routes::Sources, Routes::Pace].each { register _1 }
+      [Routes::Reading, Routes::Acts, Routes::Rules, Routes::Rulebooks, Routes::Week, Routes::Alerts, Routes::Views, Routes::Finding,
+        Routes::Tidying, Routes::Mail, Routes::Sources, Routes::Pace].each do
+        register _1
+      end
 
       before do
         headers "content-security-policy" => POLICY, "x-content-type-options" => "nosniff", "referrer-policy" => "no-referrer"

@@ -89,7 +89,8 @@ module UpFront
         return "id: #{@last}\nevent: reload\ndata: {}\n\n" if since > @last || @last - since > MOST_MISSED
 
         @database_for_catching_up ||= open
-        @database_for_catching_up.execute("SELECT id, kind, payload FROM events WHERE id > ? AND id <= ? ORDER BY id", [since, @last]).map { frame(_1) }.join
+        @database_for_catching_up.execute("SELECT id, kind, payload FROM events WHERE id > ? AND id <= ? ORDER BY id", [since, @last])
+          .map { frame(_1) }.join
       end
 
       def frame((id, kind, payload)) = "id: #{id}\nevent: #{kind}\ndata: #{payload}\n\n"

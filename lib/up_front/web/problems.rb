@@ -9,7 +9,8 @@ module UpFront
       module Helpers
         def halt_problem(status, detail, errors: [])
           content_type "application/problem+json"
-          halt status, JSON.generate(type: "about:blank", title: Rack::Utils::HTTP_STATUS_CODES.fetch(status), status: status, detail: detail, errors: errors)
+          halt status, JSON.generate(type: "about:blank", title: Rack::Utils::HTTP_STATUS_CODES.fetch(status), status: status,
+            detail: detail, errors: errors)
         end
       end
 

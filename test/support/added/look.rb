@@ -25,7 +25,8 @@ class Look
     @messages = Store::Message.order(:id).map(&:to_core)
   end
 
-  LATER = "From: a@b.example\nTo: wren@lanternquay.example\nSubject: CRATE again!\nX-Crate: crate seven\nX-Desk: loans@lanternquay.example\nX-Hall: Hall b\n" \
+  LATER = "From: a@b.example\nTo: wren@lanternquay.example\nSubject: CRATE again!\nX-Crate: crate seven\nX-Desk: " \
+    "loans@lanternquay.example\nX-Hall: Hall b\n" \
     "X-Due: 2027-03-12T10:00:00Z\nDate: Tue, 09 Mar 2027 09:30:00 +0000\nMessage-ID: <later@x>\n\nText\n"
 
   def call = {facts: VALUES.to_h { |name, (op, value)| [name, fact(name, op, value)] }, effect: effect}
@@ -44,7 +45,8 @@ class Look
       decided: @messages.map { book.decide(_1).priority == "top" },
       looked_up: book.candidates.for(Core::Reading.new(@messages.first.with(subject: "", headers: {}, date: nil))).size,
       heard: Core::Language.hear_rule(said)["when"] == {"all" => [node.to_h]} || Core::Language.hear_rule(said)["when"] == node.to_h,
-      schema: schema?(rule), shape: vocabulary[:facts].find { _1[:name] == name }&.fetch(:shape), evidence: Core::Evidence.of(node, Core::Reading.new(@messages.last), "/when")[0]["found"],
+      schema: schema?(rule), shape: vocabulary[:facts].find { _1[:name] == name }&.fetch(:shape),
+      evidence: Core::Evidence.of(node, Core::Reading.new(@messages.last), "/when")[0]["found"],
       completed: Web::Pages::Completions.new(name, "", @book).to_a.map { _1[:value] }, table: Core::FactTable.to_s.include?("`#{name}`")
     }
   end
@@ -56,9 +58,12 @@ class Look
     id = Desk::TakeIn.new(@clock).call(Post::Letter.new(LATER.sub("later@x", "last@x")), account: Store::Account.first).id
     before, after = [@book, book].map { _1.decide(@messages.first) }
     {
-      claimed: [before.shelve, after.shelve], stored: Store::Claim.order(:message_id).pluck(:shelve), last: Store::Claim.find(id).shelve, said: Core::Sentence.rule(book.rules.first),
-      heard: Core::Language.hear_rule("For every message: shelve it.")["then"], schema: schema?(rule), difference: Core::ClaimDifference.new(before, after, nil).changes.map(&:to_a),
-      menu: vocabulary[:effects].select { _1[:topic] == "shelve" }.map { _1[:value] }, editor: vocabulary[:editors]["shelve"][:shape], report: Core::ClaimReport.new(after, book.zone).to_h["shelve"]
+      claimed: [before.shelve, after.shelve], stored: Store::Claim.order(:message_id).pluck(:shelve), last: Store::Claim.find(id).shelve,
+      said: Core::Sentence.rule(book.rules.first),
+      heard: Core::Language.hear_rule("For every message: shelve it.")["then"], schema: schema?(rule),
+      difference: Core::ClaimDifference.new(before, after, nil).changes.map(&:to_a),
+      menu: vocabulary[:effects].select { _1[:topic] == "shelve" }.map { _1[:value] }, editor: vocabulary[:editors]["shelve"][:shape],
+      report: Core::ClaimReport.new(after, book.zone).to_h["shelve"]
     }
   end
 

@@ -5,7 +5,8 @@ module UpFront
     # What an alert says: the rule's own text with names in braces filled in, in the form of RFC 6570's simple
     # expansion, or else the sender and the subject. It is plain text: nothing in it is ever markup.
     class AlertWording
-      NAMES = {"sender" => "who wrote", "address" => "their address", "subject" => "the subject", "time" => "when it arrived", "account" => "the account", "excerpt" => "how it begins"}.freeze
+      NAMES = {"sender" => "who wrote", "address" => "their address", "subject" => "the subject", "time" => "when it arrived",
+               "account" => "the account", "excerpt" => "how it begins"}.freeze
       FORM = /\{(#{NAMES.keys.join("|")})\}/
       LONGEST = 300 # characters shown; more is not read in passing
       UNSEEN = /[[:cntrl:]\u202A-\u202E\u2066-\u2069]+/ # control characters, and those that turn the direction of text

@@ -21,7 +21,8 @@ module UpFront
       def to_h
         {days: @days, a_day: a_day(sounded), silenced: @alerts.size - sounded.size,
          levels: AlertEffect::LEVELS.to_h { |level| [level, a_day(sounded.select { _1.level == level })] },
-         rules: @alerts.group_by { [_1.rule, _1.level] }.map { |(rule, level), alerts| of(rule, level, alerts) }.sort_by { [-_1[:count], _1[:rule].to_s] }}
+         rules: @alerts.group_by { [_1.rule, _1.level] }.map { |(rule, level), alerts| of(rule, level, alerts) }
+           .sort_by { [-_1[:count], _1[:rule].to_s] }}
       end
 
       private
@@ -30,7 +31,8 @@ module UpFront
 
       def of(rule, level, alerts)
         heard = alerts.reject(&:silenced)
-        {rule: rule, level: level, count: heard.size, a_day: a_day(heard), soon: heard.count(&:soon?), opened: heard.count(&:opened_at), never: heard.count { _1.opened_at.nil? }, silenced: alerts.size - heard.size}
+        {rule: rule, level: level, count: heard.size, a_day: a_day(heard), soon: heard.count(&:soon?), opened: heard.count(&:opened_at),
+         never: heard.count { _1.opened_at.nil? }, silenced: alerts.size - heard.size}
       end
 
       def a_day(alerts) = @days.zero? ? 0.0 : (alerts.size / @days.to_f).round(1)

@@ -23,7 +23,10 @@ module UpFront
 
       # The leaves that must all hold: of this group and of the groups of its kind within it.
       def leaves_under(pointer)
-        @nodes.select { |at, node| node.is_a?(Condition::Leaf) && at.start_with?("#{pointer}/") && at.delete_prefix(pointer).match?(/\A(?:\/all\/\d+)+\z/) }.to_a
+        @nodes.select { |at, node|
+          node.is_a?(Condition::Leaf) && at.start_with?("#{pointer}/") && at.delete_prefix(pointer)
+            .match?(/\A(?:\/all\/\d+)+\z/)
+        }.to_a
       end
 
       def clash((pointer, one), (other_pointer, other))
@@ -35,7 +38,9 @@ module UpFront
 
       def opposite(one, other)
         return unless one.op == other.op
-        return "These two say the opposite of each other; they can never hold together." if one.value == other.value && one.negated != other.negated
+        if one.value == other.value && one.negated != other.negated
+          return "These two say the opposite of each other; they can never hold together."
+        end
         return unless one.fact.denial && one.value != other.value && one.negated == other.negated
 
         "These two say the opposite of each other; they can never hold together."
@@ -44,7 +49,8 @@ module UpFront
       def different(one, other)
         case one.operand
         when Types::People::Among then senders(one, other) if one.fact.name == "from" && other.operand.is_a?(Types::People::Among)
-        when Types::Choice::Operand then "It cannot be both; one of these two never holds." if (one.operand.keys & other.operand.keys).empty?
+        when Types::Choice::Operand then "It cannot be both; one of these two never holds." if (one.operand.keys & other.operand.keys)
+          .empty?
         when Types::Number::Operand then "No number is both." if bounds(one, other).then { |least, most| least && most && least > most }
         when Types::Day::Operand then "No day is both." if days(one, other)
         when Types::Text::Letters then texts(one, other) if one.op == "is" && other.op == "is"
@@ -59,7 +65,9 @@ module UpFront
       end
 
       def overlap?(one, other)
-        one.keys.any? { other.include?(Address.new(_1)) } || one.domains.any? { |domain| other.include?(Address.new("x@#{domain}")) || other.keys.any? { Address.new(_1).domains.include?(domain) } }
+        one.keys.any? { other.include?(Address.new(_1)) } || one.domains.any? do |domain|
+          other.include?(Address.new("x@#{domain}")) || other.keys.any? { Address.new(_1).domains.include?(domain) }
+        end
       end
 
       def bounds(*leaves)
@@ -73,11 +81,13 @@ module UpFront
         return one.operand.date != other.operand.date if dates.size == 1 && dates.key?("on")
         return dates["before"] <= dates["after"] + 1 if dates.key?("before") && dates.key?("after")
 
-        (dates.key?("on") && dates.key?("before") && dates["on"] >= dates["before"]) || (dates.key?("on") && dates.key?("after") && dates["on"] <= dates["after"])
+        (dates.key?("on") && dates.key?("before") && dates["on"] >= dates["before"]) ||
+          (dates.key?("on") && dates.key?("after") && dates["on"] <= dates["after"])
       end
 
       def texts(one, other)
-        "A text is one thing; these two can never hold together." if one.fact.parts.nil? && %w[subject body].include?(one.fact.name) && (one.operand.needles & other.operand.needles).empty?
+        "A text is one thing; these two can never hold together." if one.fact.parts.nil? && %w[subject body].include?(one.fact.name) &&
+          (one.operand.needles & other.operand.needles).empty?
       end
 
       # A condition that must hold, and that as an exception undoes the rule.
@@ -85,7 +95,11 @@ module UpFront
         wanted, excepted = %w[/when /unless].map { |root| @nodes.select { |at, node| at.start_with?(root) && node.is_a?(Condition::Leaf) } }
         wanted = wanted.select { |at, _| at.delete_prefix("/when").match?(/\A(?:\/all\/\d+)*\z/) }
         excepted = excepted.select { |at, _| at.delete_prefix("/unless").match?(/\A(?:\/any\/\d+)*\z/) }
-        wanted.flat_map { |at, leaf| excepted.filter_map { |other_at, other| Clash.new([at, other_at], "This must hold and is an exception too: the rule never matches.") if leaf == other } }
+        wanted.flat_map do |at, leaf|
+          excepted.filter_map do |other_at, other|
+            Clash.new([at, other_at], "This must hold and is an exception too: the rule never matches.") if leaf == other
+          end
+        end
       end
     end
   end

@@ -34,7 +34,9 @@ module UpFront
 
       def read_group(value, check, names, depth, state)
         return check.refuse("at most #{MAX_DEPTH} groups inside one another", found: "a deeper one") if depth > MAX_DEPTH
-        return check.refuse("exactly one of all, any, none", found: value.keys.join(", ").then { _1.empty? ? "none" : _1 }) unless value.size == 1
+        unless value.size == 1
+          return check.refuse("exactly one of all, any, none", found: value.keys.join(", ").then { _1.empty? ? "none" : _1 })
+        end
 
         kind, members = value.first
         return check.at(kind).refuse("one of all, any, none, or a fact", kind) unless KEYS.include?(kind)
@@ -46,7 +48,8 @@ module UpFront
       def read_leaf(value, check, names, state)
         check.object(value, required: %w[fact op value], optional: %w[not])
         negated = value.key?("not") && check.at("not").flag(value["not"])
-        fact = Facts.find(value["fact"]) || (state && StateFacts.find(value["fact"])) || check.at("fact").refuse(unknown_fact(value["fact"], state), value["fact"])
+        fact = Facts.find(value["fact"]) || (state && StateFacts.find(value["fact"])) || check.at("fact")
+          .refuse(unknown_fact(value["fact"], state), value["fact"])
         return unless fact && value.key?("op") && value.key?("value")
         return check.at("op").refuse("one of #{fact.type.ops.keys.join(", ")}", value["op"]) unless fact.type.ops.key?(value["op"])
 

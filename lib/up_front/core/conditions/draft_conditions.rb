@@ -34,7 +34,9 @@ module UpFront
         members.each_with_index { |member, index| find_unfinished(member, "#{pointer}/#{kind}/#{index}") } if members.is_a?(Array)
       end
 
-      def unfinished?(value) = value.nil? || value == [] || (value.is_a?(String) && value.strip.empty?) || (value.is_a?(Hash) && value["days"] == [])
+      def unfinished?(value)
+        value.nil? || value == [] || (value.is_a?(String) && value.strip.empty?) || (value.is_a?(Hash) && value["days"] == [])
+      end
 
       def read(node, pointer, depth)
         found = node.is_a?(Hash) && (node.key?("fact") ? leaf(node, pointer) : group(node, pointer, depth + 1))
@@ -48,7 +50,8 @@ module UpFront
         kind, members = node.first
         return unless Condition::KEYS.include?(kind) && members.is_a?(Array) && depth <= Condition::MAX_DEPTH
 
-        Condition::Group.new(kind, members.each_with_index.filter_map { |member, index| read(member, "#{pointer}/#{kind}/#{index}", depth) }.freeze).freeze
+        Condition::Group.new(kind, members.each_with_index.filter_map { |member, index| read(member, "#{pointer}/#{kind}/#{index}", depth) }
+          .freeze).freeze
       end
     end
   end

@@ -12,7 +12,10 @@ module UpFront
       # @return [Marking]
       def self.of(trace, rules)
         spoke = trace.fetch("rules", []).select { _1["outcome"] == "matched" }
-        new(spoke.flat_map { |account| rules[account["rule"]]&.then { sought(_1.when) + words(_1.effects.said) } || (found(account["evidence"]) + words(account["said"])) }.uniq)
+        new(spoke.flat_map { |account|
+          rules[account["rule"]]&.then { sought(_1.when) + words(_1.effects.said) } ||
+                  (found(account["evidence"]) + words(account["said"]))
+        }.uniq)
       end
 
       # @param rules [Array<Rule>] that matched @return [Marking]
@@ -23,14 +26,19 @@ module UpFront
       # Of leaves that hold because a text is there; what must not be there cannot be marked.
       # @param node [Condition] @return [Array<Regexp>] over folded text, the words that it looks for
       def self.sought(node)
-        return (TEXTS.equal?(node.fact.type) && OPS.include?(node.op) && !node.negated) ? node.operand.patterns : [] if node.is_a?(Condition::Leaf)
+        if node.is_a?(Condition::Leaf)
+          return (TEXTS.equal?(node.fact.type) && OPS.include?(node.op) && !node.negated) ? node.operand.patterns : []
+        end
 
         (node.kind == "none") ? [] : node.members.flat_map { sought(_1) }
       end
 
       # Of a rule that is gone, the evidence tells.
       def self.found(evidence)
-        evidence.to_a.select { |leaf| leaf["held"] && OPS.include?(leaf["op"]) && leaf["path"].start_with?("/when") && Facts.find(leaf["fact"])&.type.equal?(TEXTS) && leaf["found"].is_a?(Array) }
+        evidence.to_a.select do |leaf|
+          leaf["held"] && OPS.include?(leaf["op"]) && leaf["path"].start_with?("/when") && Facts.find(leaf["fact"])&.type.equal?(TEXTS) &&
+            leaf["found"].is_a?(Array)
+        end
           .flat_map { _1["found"] }.filter_map { |text| Text.fold(text).then { Regexp.new(Regexp.escape(_1)) unless _1.empty? } }
       end
       private_class_method :words, :found
@@ -50,7 +58,10 @@ module UpFront
         return [[text, false]] if places.empty?
 
         at = 0
-        places.flat_map { |place| [[text[at...place.begin], false], [text[place], true]].tap { at = place.end } }.push([text[at..], false]).reject { _1.first.empty? }
+        places.flat_map { |place| [[text[at...place.begin], false], [text[place], true]].tap { at = place.end } }.push([text[at..], false])
+          .reject do
+          _1.first.empty?
+        end
       end
 
       private

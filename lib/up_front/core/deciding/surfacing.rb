@@ -22,7 +22,8 @@ module UpFront
         moment = delay(by_rule || by_plan)
         moment = nil if moment && moment > @arrival + Plan::HORIZON_DAYS * 86_400
         note(SurfacingSteps::NO_MOMENT) unless moment
-        {surface_at: moment, held: moment.nil? || moment > @arrival, account: @account, round: (@stop.round.name if @stop && @stop.at == moment)}
+        {surface_at: moment, held: moment.nil? || moment > @arrival, account: @account,
+         round: (@stop.round.name if @stop && @stop.at == moment)}
       end
 
       private
@@ -91,7 +92,10 @@ module UpFront
         ending
       end
 
-      def note(step, **more) = @account << {"step" => step, **more.compact.transform_keys(&:to_s).transform_values { _1.is_a?(Time) ? _1.getutc.iso8601 : _1 }}.freeze
+      def note(step, **more)
+        @account << {"step" => step, **more.compact.transform_keys(&:to_s).transform_values { _1.is_a?(Time) ? _1.getutc.iso8601 : _1 }}
+          .freeze
+      end
     end
   end
 end

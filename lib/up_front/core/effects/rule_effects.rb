@@ -19,7 +19,8 @@ module UpFront
       # @param said [Hash] as {Effect#read} gives each value @param names [Names]
       def initialize(said, names)
         @said = said.freeze
-        @spoken = said.map { |topic, value| Effects.find(topic).then { |effect| [effect, value, effect.meaning(value, names)].freeze } }.freeze
+        @spoken = said.map { |topic, value| Effects.find(topic).then { |effect| [effect, value, effect.meaning(value, names)].freeze } }
+          .freeze
         freeze
       end
 

@@ -14,7 +14,9 @@ module UpFront
       # @return [Timing, nil]
       def self.read(value, check, names)
         return check.refuse("an object with one of #{KINDS.join(", ")}", value) unless value.is_a?(Hash)
-        return check.refuse("exactly one of #{KINDS.join(", ")}", found: value.keys.join(", ").then { _1.empty? ? "none" : _1 }) unless value.size == 1
+        unless value.size == 1
+          return check.refuse("exactly one of #{KINDS.join(", ")}", found: value.keys.join(", ").then { _1.empty? ? "none" : _1 })
+        end
 
         kind, given = value.first
         case kind

@@ -18,7 +18,8 @@ module UpFront
       def lead(now_count, high, others)
         more = "#{English.count(high, "more", "more")} of high priority" if high.positive?
         if now_count.positive?
-          return "#{English.sentence(English.count(now_count, "message"))} #{(now_count == 1) ? "needs" : "need"} you now#{", #{more}" if more}."
+          return "#{English.sentence(English.count(now_count, "message"))} #{(now_count == 1) ? "needs" : "need"} you " \
+            "now#{", #{more}" if more}."
         end
         return "Nothing needs you at once; #{English.count(high, "message")} of high priority." if more
 

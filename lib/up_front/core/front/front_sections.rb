@@ -28,7 +28,9 @@ module UpFront
         bands, rest = banded(rest)
         today, earlier = rest.partition { @time_format.today?(surfaced(_1)) }
         first = section("now", "Now", now).tap { _1.most = @now_most }
-        [first, *bands, *of_today(today), *of_earlier_days(earlier)].reject { _1.items.empty? && !(_1.view && !_1.view.band.fold_when_empty) }
+        [first, *bands, *of_today(today), *of_earlier_days(earlier)].reject do
+          _1.items.empty? && !(_1.view && !_1.view.band.fold_when_empty)
+        end
       end
 
       private

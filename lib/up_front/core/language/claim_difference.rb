@@ -25,7 +25,9 @@ module UpFront
       def topics = differing.map(&:topic)
 
       # @return [Array<Change>]
-      def changes = differing.map { |effect| Change.new(effect.topic, effect.tell(@after, @time_format), effect.tell(@before, @time_format)) }
+      def changes
+        differing.map { |effect| Change.new(effect.topic, effect.tell(@after, @time_format), effect.tell(@before, @time_format)) }
+      end
 
       private
 

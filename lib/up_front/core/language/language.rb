@@ -9,7 +9,8 @@ module UpFront
     module Language
       MAX_TEXT = 20_000 # letters of one rule; longer than any that a person writes
       MAX_BRACKETS = 40 # inside one another: twice what the deepest condition is printed with, and bounds the reading
-      DEFAULTS = {"enabled" => true, "unless" => nil, "last_word" => false, "ask_first" => false, "from_date" => nil, "until_date" => nil, "heading" => nil}.freeze
+      DEFAULTS = {"enabled" => true, "unless" => nil, "last_word" => false, "ask_first" => false, "from_date" => nil, "until_date" => nil,
+                  "heading" => nil}.freeze
       ORDER = %w[enabled when unless then last_word ask_first from_date until_date heading].freeze # as {Rule#to_h} has it
 
       module_function

@@ -6,7 +6,8 @@ module UpFront
     # back: two different rules never print alike.
     module Sentence
       NOT = {
-        "is" => "is not", "mentions" => "does not mention", "mentions all of" => "does not mention all of", "contains" => "does not contain",
+        "is" => "is not", "mentions" => "does not mention", "mentions all of" => "does not mention all of",
+        "contains" => "does not contain",
         "starts with" => "does not start with", "ends with" => "does not end with", "is at least" => "is not at least",
         "is at most" => "is not at most", "before" => "not before", "after" => "not after", "on" => "not on", "within" => "not",
         "within the last" => "not within the last", "longer ago than" => "not longer ago than"
@@ -84,7 +85,8 @@ module UpFront
 
       def tail(rule)
         dates = [rule.from_date && "from #{rule.from_date.iso8601}", rule.until_date && "until #{rule.until_date.iso8601}"].compact
-        [("It has the last word." if rule.last_word), ("It asks first." if rule.ask_first), ("It holds #{dates.join(" ")}." if dates.any?)].compact
+        [("It has the last word." if rule.last_word), ("It asks first." if rule.ask_first), ("It holds #{dates.join(" ")}." if dates.any?)]
+          .compact
       end
 
       def aside(rule) = [("It is off." unless rule.enabled), ("It stands under #{Quoting.name(rule.heading)}." if rule.heading)].compact

@@ -33,7 +33,9 @@ module UpFront
       end
 
       def by_rule(step)
-        told = {"now" => "straight in", "next_round" => "next round", "round" => "that round"}.fetch(step["timing"]) { "until #{clock(step)}" }
+        told = {"now" => "straight in", "next_round" => "next round", "round" => "that round"}.fetch(step["timing"]) do
+          "until #{clock(step)}"
+        end
         "#{told} by rule #{step["rule"]}"
       end
 

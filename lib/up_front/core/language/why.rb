@@ -8,7 +8,8 @@ module UpFront
 
       OUTCOMES = {
         "matched" => "matched", "no_match" => "did not match", "unless" => "matched, but its exception held too",
-        "disabled" => "is switched off", "out_of_dates" => "is outside its dates", "not_reached" => "was not reached: a rule above had the last word",
+        "disabled" => "is switched off", "out_of_dates" => "is outside its dates",
+        "not_reached" => "was not reached: a rule above had the last word",
         "asks_first" => "matched, and asks first"
       }.freeze
 
@@ -40,15 +41,22 @@ module UpFront
 
       # @return [Array<Hash>]
       def readings
-        @trace["rules"].map { |account| {"rule" => account["rule"], "matched" => account["outcome"] == "matched", "text" => reading(account)} }
+        @trace["rules"].map do |account|
+          {"rule" => account["rule"], "matched" => account["outcome"] == "matched", "text" => reading(account)}
+        end
       end
 
       private
 
       def how
-        return {"history" => "brought in as history, cleared and silent", "quiet" => "kept from its mailbox, never on the Front"}.fetch(@state[:came]) unless @state[:came] == "arrived"
+        unless @state[:came] == "arrived"
+          return {"history" => "brought in as history, cleared and silent", "quiet" => "kept from its mailbox, never on the Front"}
+              .fetch(@state[:came])
+        end
         return "let in by you at #{@time_format.moment(@state[:let_in_at])}" if @state[:let_in_at]
-        return {"followed" => "straight in, followed", "muted" => "cleared and silent, muted"}.fetch(@state[:thread_word]) if @state[:thread_word]
+        if @state[:thread_word]
+          return {"followed" => "straight in, followed", "muted" => "cleared and silent, muted"}.fetch(@state[:thread_word])
+        end
         return never unless @claim[:surface_at]
         return "straight in" unless @claim[:held]
 
@@ -64,7 +72,7 @@ module UpFront
       def never
         return "held with no moment to come in" if @claim[:held]
 
-        steps.any? { _1["topic"] == "discard" } ? "discarded" : "off the Front"
+        (steps.any? { _1["topic"] == "discard" }) ? "discarded" : "off the Front"
       end
 
       def priority = ("#{@claim[:priority]} priority" unless @claim[:priority] == "normal")

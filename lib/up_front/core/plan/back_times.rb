@@ -20,7 +20,8 @@ module UpFront
 
       # @return [Array<Hash>] label, moment in words, until in ISO 8601; only those to come
       def choices
-        all = [evening, Choice.new(label: "tomorrow morning", at: day(1, MORNING)), Choice.new(label: "after the weekend", at: weekday("mon", MORNING)), Choice.new(label: "next week", at: next_week),
+        all = [evening, Choice.new(label: "tomorrow morning", at: day(1, MORNING)),
+          Choice.new(label: "after the weekend", at: weekday("mon", MORNING)), Choice.new(label: "next week", at: next_week),
           Choice.new(label: "in #{HOURS} hours", at: @now + HOURS * 3600), *@own.map { own(_1) }].compact
         all.select { _1.at > @now }.map { {label: _1.label, moment: @time_format.moment(_1.at), until: _1.at.iso8601} }
       end

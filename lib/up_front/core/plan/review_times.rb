@@ -36,10 +36,18 @@ module UpFront
       def any? = times.any?
 
       # @param plan [Plan] its zone and days off @return [Time, nil] the last call at or before an instant (UTC)
-      def last(instant, plan) = around(plan, plan.zone.date(instant).downto(plan.zone.date(instant) - LOOKED_BACK_DAYS)) { |calls| calls.select { _1 <= instant }.max }
+      def last(instant, plan)
+        around(plan, plan.zone.date(instant).downto(plan.zone.date(instant) - LOOKED_BACK_DAYS)) do |calls|
+          calls.select { _1 <= instant }.max
+        end
+      end
 
       # @return [Time, nil] the first call after an instant (UTC)
-      def next(instant, plan) = around(plan, plan.zone.date(instant).upto(plan.zone.date(instant) + LOOKED_AHEAD_DAYS)) { |calls| calls.select { _1 > instant }.min }
+      def next(instant, plan)
+        around(plan, plan.zone.date(instant).upto(plan.zone.date(instant) + LOOKED_AHEAD_DAYS)) do |calls|
+          calls.select { _1 > instant }.min
+        end
+      end
 
       # @return [String] "Fridays at 15:00; every day at 09:00"
       def label = times.map { "#{Weekdays.say(_1.days)} at #{Clockface.of(_1.at)}" }.join("; ")

@@ -40,7 +40,9 @@ module UpFront
         said = @body["then"].is_a?(Hash) ? @body["then"] : {}
         faults = []
         faults << fault("/then", "at least one effect: nothing is said of what shall happen") if said.empty?
-        faults << fault("/when", "a condition: this rule would discard every message") if said["discard"] == true && @body["when"] == {"all" => []} && @body["unless"].nil?
+        if said["discard"] == true && @body["when"] == {"all" => []} && @body["unless"].nil?
+          faults << fault("/when", "a condition: this rule would discard every message")
+        end
         faults
       end
 
@@ -50,8 +52,10 @@ module UpFront
       def readable(id)
         return unless @body["when"].is_a?(Hash)
 
-        Rule.new(id: id, name: name, when: @conditions["when"].tree || Condition::Group.new("all", [].freeze).freeze, unless: @conditions["unless"].tree, effects: effects,
-          enabled: true, last_word: @body["last_word"] == true, ask_first: @body["ask_first"] == true, from_date: nil, until_date: nil, heading: nil)
+        Rule.new(id: id, name: name, when: @conditions["when"].tree || Condition::Group.new("all", [].freeze).freeze,
+          unless: @conditions["unless"].tree, effects: effects,
+          enabled: true, last_word: @body["last_word"] == true, ask_first: @body["ask_first"] == true, from_date: nil, until_date: nil,
+          heading: nil)
       end
 
       def name = @body["name"].to_s.strip.then { _1.empty? ? UNNAMED : _1 }

@@ -4,7 +4,8 @@ module UpFront
   module Core
     # What one version of a rule has otherwise than another, in a few words.
     module RuleDifference
-      PARTS = {"name" => "name", "when" => "conditions", "unless" => "exceptions", "then" => "effects", "enabled" => "switch", "last_word" => "last word", "ask_first" => "ask first",
+      PARTS = {"name" => "name", "when" => "conditions", "unless" => "exceptions", "then" => "effects", "enabled" => "switch",
+               "last_word" => "last word", "ask_first" => "ask first",
                "from_date" => "dates", "until_date" => "dates", "heading" => "heading"}.freeze
 
       # @param before [Hash, nil] a body @param after [Hash] a body @return [Array<String>]

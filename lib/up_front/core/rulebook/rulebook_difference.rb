@@ -5,8 +5,10 @@ module UpFront
     # What one rulebook's document has more, otherwise or less than another's, thing by thing. Things are
     # the same when their names are, compared folded.
     class RulebookDifference
-      LISTS = {"rules" => "rule", "accounts" => "account", "groups" => "group", "labels" => "label", "inks" => "ink", "templates" => "template", "views" => "view"}.freeze
-      WHOLE = {"owner" => "the owner", "contacts" => "the contacts", "forward_to" => "the forwarding addresses", "plan" => "the plan"}.freeze
+      LISTS = {"rules" => "rule", "accounts" => "account", "groups" => "group", "labels" => "label", "inks" => "ink",
+               "templates" => "template", "views" => "view"}.freeze
+      WHOLE = {"owner" => "the owner", "contacts" => "the contacts", "forward_to" => "the forwarding addresses", "plan" => "the plan"}
+        .freeze
 
       DEFAULTS = {"enabled" => true, "last_word" => false, "ask_first" => false}.freeze
 

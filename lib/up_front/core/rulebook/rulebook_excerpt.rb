@@ -10,11 +10,15 @@ module UpFront
       def of(document, names)
         wanted = names.map { Text.fold(_1) }
         rules = document.fetch("rules", []).select { wanted.include?(Text.fold(_1["name"])) }
-        needed = rules.map { References.of(_1) }.reduce(References::KINDS.to_h { [_1, []] }) { |all, some| all.merge(some) { |_, one, other| one | other } }
+        needed = rules.map { References.of(_1) }.reduce(References::KINDS.to_h { [_1, []] }) do |all, some|
+          all.merge(some) { |_, one, other| one | other }
+        end
         plan = document.fetch("plan", {})
         {
-          **document.slice("format", "version", "owner"), **%w[groups labels inks templates].to_h { |kind| [kind, named(document.fetch(kind, []), needed[kind])] },
-          "forward_to" => document.fetch("forward_to", []).select { |address| needed["forward_to"].any? { Address.normalise(_1) == Address.normalise(address) } },
+          **document.slice("format", "version", "owner"),
+          **%w[groups labels inks templates].to_h { |kind| [kind, named(document.fetch(kind, []), needed[kind])] },
+          "forward_to" => document.fetch("forward_to", [])
+            .select { |address| needed["forward_to"].any? { Address.normalise(_1) == Address.normalise(address) } },
           "plan" => %w[windows rounds].to_h { |kind| [kind, named(plan.fetch(kind, []), needed[kind])] }, "rules" => rules
         }.reject { |_, part| part == [] }
       end

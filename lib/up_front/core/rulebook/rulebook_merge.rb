@@ -5,7 +5,8 @@ module UpFront
     # Adds what one rulebook holds to another. What both hold alike stays once; where two things of one name
     # differ, the person chooses: mine, theirs, or both (theirs under a new name).
     class RulebookMerge
-      KINDS = {"groups" => "group", "labels" => "label", "inks" => "ink", "templates" => "template", "windows" => "window", "rounds" => "round", "rules" => "rule", "views" => "view"}.freeze
+      KINDS = {"groups" => "group", "labels" => "label", "inks" => "ink", "templates" => "template", "windows" => "window",
+               "rounds" => "round", "rules" => "rule", "views" => "view"}.freeze
       CHOICES = %w[mine theirs both].freeze
 
       Clash = Struct.new(:kind, :name, :mine, :theirs, keyword_init: true) do
@@ -37,7 +38,8 @@ module UpFront
         merged = KINDS.keys.to_h { |kind| [kind, merge(kind, renamed)] }
         forward = (@mine.fetch("forward_to", []) + @theirs.fetch("forward_to", [])).uniq { Address.normalise(_1) }
         plan = {"windows" => [], "rounds" => [], "days_off" => []}.merge(@mine.fetch("plan", {})).merge(merged.slice("windows", "rounds"))
-        @mine.merge(merged.except("windows", "rounds").reject { |kind, things| things.empty? && !@mine.key?(kind) }).merge("plan" => plan).merge(forward.empty? ? {} : {"forward_to" => forward})
+        @mine.merge(merged.except("windows", "rounds").reject { |kind, things| things.empty? && !@mine.key?(kind) }).merge("plan" => plan)
+          .merge(forward.empty? ? {} : {"forward_to" => forward})
       end
 
       private
@@ -65,7 +67,9 @@ module UpFront
       def merge(kind, renamed)
         chosen = clashes.select { _1.kind == kind }.to_h { [Text.fold(_1.name), choice(_1)] }
         theirs = list(@theirs, kind).map { %w[rules views].include?(kind) ? rewritten(_1, renamed) : _1 }
-        own = list(@mine, kind).map { |thing| (chosen[Text.fold(thing["name"])] == "theirs") ? theirs.find { Text.fold(_1["name"]) == Text.fold(thing["name"]) } : thing }
+        own = list(@mine, kind).map do |thing|
+          (chosen[Text.fold(thing["name"])] == "theirs") ? theirs.find { Text.fold(_1["name"]) == Text.fold(thing["name"]) } : thing
+        end
         known = by_name(own)
         added = theirs.filter_map do |thing|
           folded = Text.fold(thing["name"])

@@ -99,7 +99,10 @@ module UpFront
           me: people(strings(owner["addresses"])),
           organisation: people(strings(owner["organisation"]).map { "@#{_1.delete_prefix("@")}" }),
           contacts: people(members(@document["contacts"], @check.at("contacts"))),
-          groups: named("groups", %w[name members]) { |item, at| Names::Group.new(item["name"], people(members(item["members"], at.at("members")))).freeze },
+          groups: named("groups", %w[name members]) { |item, at|
+            Names::Group.new(item["name"],
+              people(members(item["members"], at.at("members")))).freeze
+          },
           forward_to: addresses(@document["forward_to"] || [], @check.at("forward_to")) || [],
           named: {
             labels: named("labels", %w[name colour]) { |item, at| colour(item, at) && item },
@@ -122,7 +125,9 @@ module UpFront
         rounds = named("rounds", %w[name days at], of: plan, under: check) { |item, at| round(item, at) }
         offs = check.at("days_off").list(plan["days_off"] || []) { |item, at| off(item, at) }
         busy = check.at("busy").list(plan["busy"] || []) { |item, at| busy(item, at) }
-        quiet = named("heads_down", [], of: plan, under: check) { |item, at| WeekSpan.read(item, at, extra: %w[name])&.then { Plan::Quiet.new(item["name"], _1).freeze } }
+        quiet = named("heads_down", [], of: plan, under: check) do |item, at|
+          WeekSpan.read(item, at, extra: %w[name])&.then { Plan::Quiet.new(item["name"], _1).freeze }
+        end
         Plan.new(zone: zone, windows: windows.values, rounds: rounds.values, offs: offs || [], busy: busy || [], quiet: quiet.values)
       end
 
@@ -134,7 +139,9 @@ module UpFront
         first, last = %w[from until].map { |key| item.key?(key) ? check.at(key).date(item[key]) : nil }
         name = item["name"] && check.at("name").filled(item["name"])
         return unless first && last
-        return check.at("until").refuse("a date from #{first} to #{first + Plan::HORIZON_DAYS}", item["until"]) unless (first..first + Plan::HORIZON_DAYS).cover?(last)
+        unless (first..first + Plan::HORIZON_DAYS).cover?(last)
+          return check.at("until").refuse("a date from #{first} to #{first + Plan::HORIZON_DAYS}", item["until"])
+        end
 
         Plan::Off.new(first, last, name).freeze
       end
@@ -144,7 +151,9 @@ module UpFront
         name = item.key?("name") && check.at("name").filled(item["name"])
         from, to = %w[from to].map { |key| item.key?(key) ? check.at(key).instant(item[key]) : nil }
         return unless name && from && to
-        return check.at("to").refuse("a time after #{item["from"]} and at most #{Plan::BUSY_DAYS} days later", item["to"]) unless to > from && to <= from + Plan::BUSY_DAYS * 86_400
+        unless to > from && to <= from + Plan::BUSY_DAYS * 86_400
+          return check.at("to").refuse("a time after #{item["from"]} and at most #{Plan::BUSY_DAYS} days later", item["to"])
+        end
 
         Plan::Busy.new(name, from, to).freeze
       end
@@ -166,7 +175,8 @@ module UpFront
 
       def read_views(names)
         seen = Set.new
-        accounts = (@document["accounts"].is_a?(Array) && @document["accounts"].any?) ? @document["accounts"].filter_map { _1["name"] if _1.is_a?(Hash) } : nil
+        accounts = (@document["accounts"].is_a?(Array) && @document["accounts"].any?) ? @document["accounts"]
+          .filter_map { _1["name"] if _1.is_a?(Hash) } : nil
         views = @check.at("views").list(@document["views"] || []) do |item, at|
           unique(item["name"], at.at("name"), seen) if item.is_a?(Hash)
           View.read(item, at, names, accounts: accounts, id: @view_ids[at.pointer[/\d+\z/].to_i])
@@ -213,11 +223,15 @@ module UpFront
       end
 
       def addresses(value, check)
-        check.list(value) { |item, at| (item.is_a?(String) && item.match?(/\A[^@\s]+@[^@\s]+\z/)) ? item : at.refuse("an address such as a@b.example", item) }
+        check.list(value) do |item, at|
+          (item.is_a?(String) && item.match?(/\A[^@\s]+@[^@\s]+\z/)) ? item : at.refuse("an address such as a@b.example", item)
+        end
       end
 
       def domains(value, check)
-        check.list(value) { |item, at| (item.is_a?(String) && item.match?(/\A@?[^@\s]+\z/)) ? item : at.refuse("a domain such as b.example", item) }
+        check.list(value) do |item, at|
+          (item.is_a?(String) && item.match?(/\A@?[^@\s]+\z/)) ? item : at.refuse("a domain such as b.example", item)
+        end
       end
 
       def members(value, check)

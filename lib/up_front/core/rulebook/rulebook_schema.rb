@@ -16,11 +16,15 @@ module UpFront
       def flag = FLAG
       def ref(name) = {"$ref" => "#/$defs/#{name}"}
       def list(name, least: 1) = {"type" => "array", "items" => ref(name)}.merge(least.zero? ? {} : {"minItems" => least})
-      def object(properties, required = []) = {"type" => "object", "additionalProperties" => false, "required" => required, "properties" => properties}
+
+      def object(properties, required = [])
+        {"type" => "object", "additionalProperties" => false, "required" => required, "properties" => properties}
+      end
 
       # @return [Hash]
       def to_h
-        {"$schema" => "https://json-schema.org/draft/2020-12/schema", "$id" => ID, "title" => "An Up Front rulebook", **whole, "$defs" => definitions}
+        {"$schema" => "https://json-schema.org/draft/2020-12/schema", "$id" => ID, "title" => "An Up Front rulebook", **whole,
+         "$defs" => definitions}
       end
 
       private
@@ -28,35 +32,57 @@ module UpFront
       def whole
         object({
           "format" => {"const" => Rulebook::FORMAT}, "version" => {"const" => Rulebook::VERSION},
-          "owner" => object({"name" => TEXT, "addresses" => list("address", least: 0), "organisation" => list("domain", least: 0), "time_zone" => NAME, "trips" => trips}, RulebookReader::OWNER),
-          "accounts" => named("addresses" => list("address", least: 0)), "contacts" => list("member", least: 0), "groups" => named("members" => list("member", least: 0)),
+          "owner" => object({"name" => TEXT, "addresses" => list("address", least: 0), "organisation" => list("domain", least: 0),
+            "time_zone" => NAME, "trips" => trips}, RulebookReader::OWNER),
+          "accounts" => named("addresses" => list("address", least: 0)), "contacts" => list("member", least: 0),
+          "groups" => named("members" => list("member", least: 0)),
           "labels" => named("colour" => ref("colour")), "templates" => named("text" => TEXT), "forward_to" => list("address", least: 0),
-          "inks" => {"type" => "array", "items" => object({"name" => NAME, "colour" => ref("colour"), "weight" => {"enum" => Ink::WEIGHTS}, "slant" => {"enum" => Ink::SLANTS}, "size" => {"enum" => Ink::SIZES}, "mark" => FLAG, "tint" => {"oneOf" => [ref("colour"), {"type" => "null"}]}}, %w[name colour])},
-          "plan" => object({"windows" => named("days" => ref("days"), "from" => ref("time"), "to" => ref("end_time")), "rounds" => named("days" => ref("days"), "at" => ref("time")), "days_off" => {"type" => "array", "items" => {"anyOf" => [ref("date"), object({"from" => ref("date"), "until" => ref("date"), "name" => NAME}, %w[from until])]}}, "busy" => named("from" => ref("instant"), "to" => ref("instant")), "heads_down" => named("days" => ref("days"), "from" => ref("time"), "to" => ref("end_time"))}),
+          "inks" => {"type" => "array", "items" => object({"name" => NAME, "colour" => ref("colour"), "weight" => {"enum" => Ink::WEIGHTS},
+            "slant" => {"enum" => Ink::SLANTS}, "size" => {"enum" => Ink::SIZES}, "mark" => FLAG,
+              "tint" => {"oneOf" => [ref("colour"), {"type" => "null"}]}}, %w[name colour])},
+          "plan" => object({"windows" => named("days" => ref("days"), "from" => ref("time"), "to" => ref("end_time")),
+            "rounds" => named("days" => ref("days"), "at" => ref("time")),
+              "days_off" => {"type" => "array",
+                             "items" => {"anyOf" => [ref("date"),
+                               object({"from" => ref("date"), "until" => ref("date"), "name" => NAME}, %w[from until])]}},
+                    "busy" => named("from" => ref("instant"), "to" => ref("instant")),
+                      "heads_down" => named("days" => ref("days"), "from" => ref("time"), "to" => ref("end_time"))}),
           "rules" => list("rule", least: 0), "views" => list("view", least: 0)
         }, RulebookReader::REQUIRED)
       end
 
-      def trips = {"type" => "array", "items" => object({"time_zone" => NAME, "from" => ref("date"), "until" => ref("date")}, %w[time_zone from until])}
+      def trips
+        {"type" => "array", "items" => object({"time_zone" => NAME, "from" => ref("date"), "until" => ref("date")},
+          %w[time_zone from until])}
+      end
+
       def named(properties) = {"type" => "array", "items" => object({"name" => NAME, **properties}, ["name", *properties.keys])}
 
       def definitions
         {
-          "address" => {"type" => "string", "pattern" => "^[^@\\s]+@[^@\\s]+$"}, "domain" => {"type" => "string", "pattern" => "^@?[^@\\s]+$"}, "member" => {"type" => "string", "pattern" => "^[^@\\s]*@[^@\\s]+$"},
+          "address" => {"type" => "string", "pattern" => "^[^@\\s]+@[^@\\s]+$"},
+          "domain" => {"type" => "string", "pattern" => "^@?[^@\\s]+$"},
+          "member" => {"type" => "string", "pattern" => "^[^@\\s]*@[^@\\s]+$"},
           "who" => {"type" => "string", "pattern" => "^(?:me|my_organisation|contacts|group:.*\\S.*|[^@\\s]*@[^@\\s]+)$"},
-          "colour" => {"type" => "string", "pattern" => "^#[0-9A-Fa-f]{6}$"}, "date" => {"type" => "string", "pattern" => "^\\d{4}-\\d\\d-\\d\\d$"},
+          "colour" => {"type" => "string", "pattern" => "^#[0-9A-Fa-f]{6}$"},
+          "date" => {"type" => "string", "pattern" => "^\\d{4}-\\d\\d-\\d\\d$"},
           "instant" => {"type" => "string", "pattern" => "^\\d{4}-\\d\\d-\\d\\dT\\d\\d:\\d\\d:\\d\\d(?:Z|[+-]\\d\\d:\\d\\d)$"},
-          "time" => {"type" => "string", "pattern" => "^(?:[01]\\d|2[0-3]):[0-5]\\d$"}, "end_time" => {"type" => "string", "pattern" => "^(?:(?:[01]\\d|2[0-3]):[0-5]\\d|24:00)$"},
-          "duration" => {"type" => "string", "pattern" => "^P(?!$)(?:\\d{1,6}W)?(?:\\d{1,6}D)?(?:T(?!$)(?:\\d{1,8}H)?(?:\\d{1,8}M)?(?:\\d{1,8}S)?)?$"},
-          "days" => {"type" => "array", "minItems" => 1, "items" => {"enum" => Weekdays::ALL}}, "span" => object({"days" => ref("days"), "from" => ref("time"), "to" => ref("end_time")}, WeekSpan::KEYS),
+          "time" => {"type" => "string", "pattern" => "^(?:[01]\\d|2[0-3]):[0-5]\\d$"},
+          "end_time" => {"type" => "string", "pattern" => "^(?:(?:[01]\\d|2[0-3]):[0-5]\\d|24:00)$"},
+          "duration" => {"type" => "string",
+                         "pattern" => "^P(?!$)(?:\\d{1,6}W)?(?:\\d{1,6}D)?(?:T(?!$)(?:\\d{1,8}H)?(?:\\d{1,8}M)?(?:\\d{1,8}S)?)?$"},
+          "days" => {"type" => "array", "minItems" => 1, "items" => {"enum" => Weekdays::ALL}},
+          "span" => object({"days" => ref("days"), "from" => ref("time"), "to" => ref("end_time")}, WeekSpan::KEYS),
           "rule" => rule, "condition" => condition, "effects" => effects, "timing" => timing, "view" => view, "asked" => asked
         }
       end
 
       def rule
         date = {"anyOf" => [ref("date"), {"type" => "null"}]}
-        object({"name" => NAME, "enabled" => FLAG, "when" => ref("condition"), "unless" => {"anyOf" => [ref("condition"), {"type" => "null"}]}, "then" => ref("effects"),
-                "last_word" => FLAG, "ask_first" => FLAG, "from_date" => date, "until_date" => date, "heading" => {"anyOf" => [NAME, {"type" => "null"}]}}, Rule::REQUIRED)
+        object({"name" => NAME, "enabled" => FLAG, "when" => ref("condition"),
+          "unless" => {"anyOf" => [ref("condition"), {"type" => "null"}]}, "then" => ref("effects"),
+                "last_word" => FLAG, "ask_first" => FLAG, "from_date" => date, "until_date" => date,
+                  "heading" => {"anyOf" => [NAME, {"type" => "null"}]}}, Rule::REQUIRED)
       end
 
       def condition = {"oneOf" => groups("condition") + leaves(Facts.all.values) + headers}
@@ -71,20 +97,32 @@ module UpFront
       def view
         none = ->(schema) { {"anyOf" => [schema, {"type" => "null"}]} }
         sort = object({"by" => {"enum" => View::SORTS}, "descending" => FLAG}, %w[by])
-        object({"name" => NAME, "when" => ref("asked"), **View::FLAGS.to_h { [_1, FLAG] }, "accounts" => {"type" => "array", "items" => NAME}, "sort" => none.call(sort), "group_by" => none.call({"enum" => View::GROUPS}),
-                "badge" => {"enum" => View::BADGES}, "mark" => none.call(NAME), "colour" => none.call(ref("colour")), "heading" => none.call(NAME), "key" => none.call({"enum" => (1..9).to_a}), "band" => none.call(band), "review" => {"type" => "array", "maxItems" => ReviewTimes::MOST, "items" => object({"days" => ref("days"), "at" => ref("time")}, ReviewTimes::KEYS)}}, View::REQUIRED)
+        object({"name" => NAME, "when" => ref("asked"), **View::FLAGS.to_h { [_1, FLAG] },
+          "accounts" => {"type" => "array", "items" => NAME}, "sort" => none.call(sort), "group_by" => none.call({"enum" => View::GROUPS}),
+                "badge" => {"enum" => View::BADGES}, "mark" => none.call(NAME), "colour" => none.call(ref("colour")),
+                  "heading" => none.call(NAME), "key" => none.call({"enum" => (1..9).to_a}), "band" => none.call(band),
+                    "review" => {"type" => "array", "maxItems" => ReviewTimes::MOST,
+                                 "items" => object({"days" => ref("days"), "at" => ref("time")}, ReviewTimes::KEYS)}}, View::REQUIRED)
       end
 
-      def band = object({"limit" => {"type" => "integer", "minimum" => 1, "maximum" => View::MOST_IN_BAND}, **View::BAND.except("limit").transform_values { FLAG }})
+      def band
+        object({"limit" => {"type" => "integer", "minimum" => 1, "maximum" => View::MOST_IN_BAND}, **View::BAND.except("limit")
+          .transform_values { FLAG }})
+      end
 
-      def leaf(fact, type, op) = object({"fact" => fact, "op" => {"const" => op}, "value" => type.schema(op, self), "not" => FLAG}, %w[fact op value])
+      def leaf(fact, type, op)
+        object({"fact" => fact, "op" => {"const" => op}, "value" => type.schema(op, self), "not" => FLAG}, %w[fact op value])
+      end
 
       def effects = object(Effects.all.to_h { |effect| [effect.topic, effect.schema(self)] })
 
       def timing
-        moment = [object({"days" => {"type" => "integer", "minimum" => 0, "maximum" => Plan::HORIZON_DAYS}, "at" => ref("time")}, %w[days at]),
-          object({"weekday" => {"enum" => Weekdays::ALL}, "at" => ref("time")}, %w[weekday at]), object({"after" => ref("duration")}, %w[after])]
-        {"oneOf" => [*%w[now next_round off_front].map { object({_1 => true}, [_1]) }, object({"round" => NAME}, %w[round]), object({"until" => {"oneOf" => moment}}, %w[until])]}
+        moment = [object({"days" => {"type" => "integer", "minimum" => 0, "maximum" => Plan::HORIZON_DAYS}, "at" => ref("time")},
+          %w[days at]),
+          object({"weekday" => {"enum" => Weekdays::ALL}, "at" => ref("time")}, %w[weekday at]),
+          object({"after" => ref("duration")}, %w[after])]
+        {"oneOf" => [*%w[now next_round off_front].map { object({_1 => true}, [_1]) }, object({"round" => NAME}, %w[round]),
+          object({"until" => {"oneOf" => moment}}, %w[until])]}
       end
     end
   end

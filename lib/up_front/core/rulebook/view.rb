@@ -23,7 +23,8 @@ module UpFront
       MOST_IN_BAND = 100
 
       # @!attribute review [ReviewTimes] when it calls for being gone through @!attribute band [Band, nil] where it stands on the Front @!attribute accounts [Array<String>] all where empty @!attribute sort [Hash] "by" and "descending"
-      attr_reader :name, :band, :review, :when, :accounts, :sort, :group_by, :badge, :mark, :colour, :heading, :key, :discarded, :sent, :compact, :favourite, :opens_first, :id
+      attr_reader :name, :band, :review, :when, :accounts, :sort, :group_by, :badge, :mark, :colour, :heading, :key, :discarded, :sent,
+        :compact, :favourite, :opens_first, :id
 
       # @param accounts [Array<String>] those that there are @return [View, nil]
       def self.read(value, check, names, accounts: nil, id: nil)
@@ -33,9 +34,17 @@ module UpFront
           id: id, name: value.key?("name") ? check.at("name").filled(value["name"]) : nil,
           when: value.key?("when") ? Condition.read(value["when"], check.at("when"), names, state: true) : nil,
           accounts: read_accounts(value["accounts"], check.at("accounts"), accounts), sort: read_sort(value["sort"], check.at("sort")),
-          group_by: value["group_by"]&.then { check.at("group_by").one_of(_1, GROUPS) }, badge: check.at("badge").one_of(value.fetch("badge", "unread"), BADGES),
-          mark: value["mark"]&.then { read_mark(_1, check.at("mark")) }, colour: value["colour"]&.then { |given| given.to_s.match?(COLOUR) ? given : check.at("colour").refuse("a colour as #RRGGBB", given) },
-          review: ReviewTimes.read(value["review"] || [], check.at("review")), band: value["band"]&.then { read_band(_1, check.at("band")) }, heading: value["heading"]&.then { check.at("heading").filled(_1) }, key: value["key"]&.then { check.at("key").one_of(_1, (1..9).to_a) },
+          group_by: value["group_by"]&.then { check.at("group_by").one_of(_1, GROUPS) }, badge: check.at("badge")
+            .one_of(value.fetch("badge", "unread"), BADGES),
+          mark: value["mark"]&.then { read_mark(_1, check.at("mark")) },
+          colour: value["colour"]&.then { |given|
+            given.to_s.match?(COLOUR) ? given : check.at("colour")
+              .refuse("a colour as #RRGGBB", given)
+          },
+          review: ReviewTimes.read(value["review"] || [], check.at("review")),
+          band: value["band"]&.then { read_band(_1, check.at("band")) },
+          heading: value["heading"]&.then { check.at("heading").filled(_1) },
+          key: value["key"]&.then { check.at("key").one_of(_1, (1..9).to_a) },
           **FLAGS.to_h { |flag| [flag.to_sym, value.key?(flag) ? check.at(flag).flag(value[flag]) : false] }
         }
         new(**parts) if check.faults.size == before
@@ -87,7 +96,8 @@ module UpFront
 
       # @return [Hash] as the file has it, defaults written out
       def to_h
-        {"name" => name, "when" => self.when.to_h, "accounts" => accounts, "sort" => sort, "group_by" => group_by, "badge" => badge, "mark" => mark, "colour" => colour, "heading" => heading, "key" => key, "band" => band&.to_h, "review" => review.to_a,
+        {"name" => name, "when" => self.when.to_h, "accounts" => accounts, "sort" => sort, "group_by" => group_by, "badge" => badge,
+         "mark" => mark, "colour" => colour, "heading" => heading, "key" => key, "band" => band&.to_h, "review" => review.to_a,
          **FLAGS.to_h { [_1, public_send(_1)] }}
       end
     end

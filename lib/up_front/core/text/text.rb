@@ -67,7 +67,9 @@ module UpFront
         @runs[run] ||= fold_letters(run).freeze
       end
 
-      def fold_letters(text) = text.unicode_normalize(:nfkc).downcase(:fold).unicode_normalize(:nfd).gsub(/\p{Mn}+/, "").gsub(STROKES, STROKED)
+      def fold_letters(text)
+        text.unicode_normalize(:nfkc).downcase(:fold).unicode_normalize(:nfd).gsub(/\p{Mn}+/, "").gsub(STROKES, STROKED)
+      end
       private_class_method :parted, :fold_unicode, :fold_run, :fold_letters
     end
   end

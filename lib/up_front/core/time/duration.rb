@@ -27,7 +27,9 @@ module UpFront
 
       # @param parts [Array<Array(String, String)>] number and unit, "2" and "hour" @return [String]
       def self.write(parts)
-        days, clock = parts.map { |number, unit| [number, UNITS.key(unit)] }.sort_by { UNITS.keys.index(_1.last) }.partition { |_, letter| "WD".include?(letter) }
+        days, clock = parts.map { |number, unit| [number, UNITS.key(unit)] }.sort_by { UNITS.keys.index(_1.last) }.partition do |_, letter|
+          "WD".include?(letter)
+        end
         "P#{days.join}#{"T#{clock.join}" if clock.any?}"
       end
 

@@ -38,8 +38,10 @@ module UpFront
       # Days and months mean the last of that name.
       def named
         first = @today - (@today.day - 1)
-        [Stretch.new("Today", @today, @today), Stretch.new("Yesterday", @today - 1, @today - 1), Stretch.new("This week", monday, @today), Stretch.new("Last week", monday - 7, monday - 1),
-          Stretch.new("This month", first, @today), Stretch.new("Last month", first.prev_month, first - 1), *(1..7).map { (@today - _1).then { |date| Stretch.new(date.strftime("%A %-d %B"), date, date) } }, *(0..11).map { month(first << _1) }]
+        [Stretch.new("Today", @today, @today), Stretch.new("Yesterday", @today - 1, @today - 1), Stretch.new("This week", monday, @today),
+          Stretch.new("Last week", monday - 7, monday - 1),
+          Stretch.new("This month", first, @today), Stretch.new("Last month", first.prev_month, first - 1), *(1..7)
+            .map { (@today - _1).then { |date| Stretch.new(date.strftime("%A %-d %B"), date, date) } }, *(0..11).map { month(first << _1) }]
       end
 
       # "2027-03-09", "2027-03", "2027", "9 march", "9 march 2027", "march 2027"
@@ -48,7 +50,9 @@ module UpFront
         when /\A(\d{4})-(\d\d)-(\d\d)\z/ then day(Date.new($1.to_i, $2.to_i, $3.to_i))
         when /\A(\d{4})-(\d\d)\z/ then month(Date.new($1.to_i, $2.to_i))
         when /\A((?:19|20)\d\d)\z/ then Stretch.new($1, Date.new($1.to_i), Date.new($1.to_i, 12, 31))
-        when /\A(\d{1,2}) (\p{L}{3,})(?: (\d{4}))?\z/ then number($2)&.then { |number| day(($3) ? Date.new($3.to_i, number, $1.to_i) : last_of(number, $1.to_i)) }
+        when /\A(\d{1,2}) (\p{L}{3,})(?: (\d{4}))?\z/ then number($2)&.then { |number|
+          day(($3) ? Date.new($3.to_i, number, $1.to_i) : last_of(number, $1.to_i))
+        }
         when /\A(\p{L}{3,}) (\d{4})\z/ then number($1)&.then { month(Date.new($2.to_i, _1)) }
         end
       rescue Date::Error

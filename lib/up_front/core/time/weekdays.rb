@@ -5,7 +5,8 @@ module UpFront
     # The days of the week, by the names that the rulebook's file has for them and by those of plain English.
     module Weekdays
       NAMES = {
-        "mon" => "Monday", "tue" => "Tuesday", "wed" => "Wednesday", "thu" => "Thursday", "fri" => "Friday", "sat" => "Saturday", "sun" => "Sunday"
+        "mon" => "Monday", "tue" => "Tuesday", "wed" => "Wednesday", "thu" => "Thursday", "fri" => "Friday", "sat" => "Saturday",
+        "sun" => "Sunday"
       }.freeze
       ALL = NAMES.keys.freeze
       WORKING = ALL.first(5).freeze

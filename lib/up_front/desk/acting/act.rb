@@ -63,7 +63,10 @@ module UpFront
         Store::Rule.in_order.filter_map do |rule|
           next unless Core::References.uses?(rule.today, kind, was)
 
-          rule.update!(body: Core::References.rename(rule.today) { |of, given| (of == kind && Core::Text.fold(given) == Core::Text.fold(was)) ? name : given }, version: rule.version + 1)
+          rule.update!(body: Core::References.rename(rule.today) { |of, given|
+            (of == kind &&
+                      Core::Text.fold(given) == Core::Text.fold(was)) ? name : given
+          }, version: rule.version + 1)
           trail(rule).tap { keep_version(rule, "changed") }
         end
       end
@@ -73,7 +76,10 @@ module UpFront
         Store::View.in_order.filter_map do |view|
           next unless Core::References.uses?(view.body, kind, was)
 
-          view.update!(body: Core::References.rename(view.body) { |of, given| (of == kind && Core::Text.fold(given) == Core::Text.fold(was)) ? name : given }, version: view.version + 1)
+          view.update!(body: Core::References.rename(view.body) { |of, given|
+            (of == kind &&
+                      Core::Text.fold(given) == Core::Text.fold(was)) ? name : given
+          }, version: view.version + 1)
           trail(view)
         end
       end

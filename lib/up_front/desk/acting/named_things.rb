@@ -19,7 +19,9 @@ module UpFront
       def check(document)
         Core::Rulebook.read(document)
       rescue Core::Refused => refused
-        raise Core::Refused, refused.faults.map { |fault| Core::Fault.new(**fault.to_h.transform_keys(&:to_sym), pointer: fault.pointer[/\A\/\w+\/\d+(\/.*)\z/, 1] || fault.pointer) }
+        raise Core::Refused, refused.faults.map { |fault|
+          Core::Fault.new(**fault.to_h.transform_keys(&:to_sym), pointer: fault.pointer[/\A\/\w+\/\d+(\/.*)\z/, 1] || fault.pointer)
+        }
       end
 
       def things(kind) = Store::CurrentRulebook.document.fetch(kind, [])

@@ -18,7 +18,9 @@ module UpFront
 
       # @param days [Integer] @return [Done] @raise [Impossible]
       def keep(days)
-        raise Impossible.new("Give between #{SHORTEST} and #{LONGEST} days.", pointer: "/keep_days") unless days.is_a?(Integer) && days.between?(SHORTEST, LONGEST)
+        unless days.is_a?(Integer) && days.between?(SHORTEST, LONGEST)
+          raise Impossible.new("Give between #{SHORTEST} and #{LONGEST} days.", pointer: "/keep_days")
+        end
 
         transaction do
           Store::Setting[KEEP] = days

@@ -5,7 +5,8 @@ module UpFront
     # Takes an act back: puts the columns that it changed as they were. What was changed again since is not
     # lost: such a column of a message's state stays, and a rule or rulebook that was changed again is refused.
     class Undo < Act
-      MODELS = {"State" => Store::State, "Rule" => Store::Rule, "Rulebook" => Store::Rulebook, "View" => Store::View, "ThreadPreference" => Store::ThreadPreference}.freeze
+      MODELS = {"State" => Store::State, "Rule" => Store::Rule, "Rulebook" => Store::Rulebook, "View" => Store::View,
+                "ThreadPreference" => Store::ThreadPreference}.freeze
 
       NAMES = "AppliedNames" # names of labels and inks on mail
 
@@ -32,7 +33,9 @@ module UpFront
         record = model.find_by(model.primary_key => change.key) or return
         untouched = change.after.select { |column, value| model.type_for_attribute(column).cast(value) == record[column] }.keys
         return record.update!(change.before.slice(*untouched)) if model == Store::State
-        raise Impossible.new("#{called(record)} was changed again since; undo that first.", status: 409) if untouched.size < change.after.size
+        if untouched.size < change.after.size
+          raise Impossible.new("#{called(record)} was changed again since; undo that first.", status: 409)
+        end
 
         record.update!(change.before)
         keep_restored(record) if model == Store::Rule
@@ -50,7 +53,8 @@ module UpFront
       def names_are_free!(model)
         names = model.in_order.group_by { Core::Text.fold(_1.name) }
         twice = names.values.find { _1.size > 1 } or return
-        raise Impossible.new("Another #{(model == Store::Rule) ? "rule" : "view"} is called “#{twice.first.name}” now; rename it first.", status: 409)
+        raise Impossible.new("Another #{(model == Store::Rule) ? "rule" : "view"} is called “#{twice.first.name}” now; rename it first.",
+          status: 409)
       end
 
       def keep_restored(rule)

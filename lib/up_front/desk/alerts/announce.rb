@@ -13,7 +13,9 @@ module UpFront
 
         transaction do
           due = Store::State.to_announce(now).order(:surface_at).to_a
-          due.group_by(&:surface_at).each { |at, states| event("surfaced", ids: states.map(&:message_id), at: at.iso8601, **round(at, states)) }
+          due.group_by(&:surface_at).each do |at, states|
+            event("surfaced", ids: states.map(&:message_id), at: at.iso8601, **round(at, states))
+          end
           Store::State.where(message_id: due.map(&:message_id)).update_all(announced_at: now)
           RaiseAlerts.new(clock).call(due)
           over.each { |heads_down| tell_over(heads_down) }
@@ -37,13 +39,15 @@ module UpFront
         return {} unless plan.stops_on(plan.zone.date(at)).any? { _1.at == at }
 
         own = states.reject { _1.let_in_at || _1.put_off_at }
-        priorities = Store::State.where(message_id: own.map(&:message_id)).claimed.where.not(claims: {round: nil}).pluck(Arel.sql(Store::StateSQL::PRIORITY))
+        priorities = Store::State.where(message_id: own.map(&:message_id)).claimed.where.not(claims: {round: nil})
+          .pluck(Arel.sql(Store::StateSQL::PRIORITY))
         return {} if priorities.empty?
 
         loud = %w[top high].filter_map { |priority| priorities.count(priority).then { |count| "#{count} #{priority}" if count.positive? } }
         time_format = Core::TimeFormat.new(Store::CurrentRulebook.rulebook.zone, now)
         late = (at < now - LATE_SECONDS) ? ", late" : ""
-        {message: "#{Core::English.sentence(time_format.round(at))}#{late}: #{priorities.size} #{(priorities.size == 1) ? "message" : "messages"}#{", #{loud.join(", ")}" if loud.any?}"}
+        {message: "#{Core::English.sentence(time_format.round(at))}#{late}: #{priorities.size} " \
+          "#{(priorities.size == 1) ? "message" : "messages"}#{", #{loud.join(", ")}" if loud.any?}"}
       end
     end
   end

@@ -33,7 +33,9 @@ module UpFront
 
       def ring(alerts)
         again = now + AlertSettings.now["again_minutes"] * 60
-        Store::Alert.where(id: alerts.map(&:id)).update_all(["sounded_at = NULL, later = 0, called_at = ?, again_at = ?, hushed_by = ?, calls = calls + 1", now, again, AlertSettings.hushed_by(now, rulebook.zone)])
+        Store::Alert.where(id: alerts.map(&:id))
+          .update_all(["sounded_at = NULL, later = 0, called_at = ?, again_at = ?, hushed_by = ?, calls = calls + 1", now, again,
+            AlertSettings.hushed_by(now, rulebook.zone)])
         event("alert", ids: alerts.map(&:id)) if alerts.any?
         alerts.map(&:id)
       end

@@ -14,7 +14,9 @@ module UpFront
 
         transaction do
           key = Core::Text.fold(name)
-          raise Impossible.new("There is a sound “#{name}” already.", pointer: "/name", status: 409) if Core::AlertEffect::SOUNDS.any? { Core::Text.fold(_1) == key } || Store::Sound.exists?(name_key: key)
+          if Core::AlertEffect::SOUNDS.any? { Core::Text.fold(_1) == key } || Store::Sound.exists?(name_key: key)
+            raise Impossible.new("There is a sound “#{name}” already.", pointer: "/name", status: 409)
+          end
           raise Impossible, "#{MOST} sounds are kept already; let one go first." if Store::Sound.count >= MOST
 
           Store::Sound.create!(name: name, name_key: key, type: file.type, bytes: file.bytes, at: now)
@@ -29,8 +31,13 @@ module UpFront
       def delete(id)
         transaction do
           sound = Store::Sound.find_by(id: id) or raise Impossible.new("That sound is not there any more.", status: 404)
-          using = Store::CurrentRulebook.rulebook.rules.select { |rule| rule.effects["alert"].then { _1.is_a?(Hash) && Core::Text.fold(_1["sound"]) == sound.name_key } }
-          raise Impossible.new("#{Core::English.join(using.map(&:name), "and")} #{(using.size == 1) ? "sounds" : "sound"} with it; change that first.", status: 409) if using.any?
+          using = Store::CurrentRulebook.rulebook.rules.select do |rule|
+            rule.effects["alert"].then { _1.is_a?(Hash) && Core::Text.fold(_1["sound"]) == sound.name_key }
+          end
+          if using.any?
+            raise Impossible.new("#{Core::English.join(using.map(&:name), "and")} #{(using.size == 1) ? "sounds" : "sound"} with it; " \
+              "change that first.", status: 409)
+          end
 
           sound.delete
           event("rules", revision: Store::CurrentRulebook.rulebook.revision)

@@ -28,7 +28,8 @@ module UpFront
         due = states.each_with_index.map { |state, place| due(state, claims.fetch(state.message_id), place) }
         verdicts = pace.judge(due)
         rows = states.zip(due, verdicts).map do |state, alert, verdict|
-          Store::Alert.create!(**columns(state, claims.fetch(state.message_id)), level: alert.level, silenced_by: verdict.silenced_by, heads_burst: verdict.heads == true, burst_id: (verdict.joins unless verdict.joins == :new))
+          Store::Alert.create!(**columns(state, claims.fetch(state.message_id)), level: alert.level, silenced_by: verdict.silenced_by,
+            heads_burst: verdict.heads == true, burst_id: (verdict.joins unless verdict.joins == :new))
         end
         joined = rows.zip(verdicts).filter_map { |row, verdict| row.id if verdict.joins == :new }
         Store::Alert.where(id: joined).update_all(burst_id: rows.find(&:heads_burst)&.id)
@@ -38,12 +39,14 @@ module UpFront
       # Of so many at once all but one are a burst, whatever their conversations.
       def due(state, claim, place)
         conversation = (place < MOST_LOOKED_INTO) ? Store::Message.conversation(state.message_id) : [state.message_id]
-        Core::AlertPace::Due.new(level: claim.alert["level"], conversation: conversation, break_through: claim.alert["break_through"] == true, by_hand: !state.let_in_at.nil? || !state.put_off_at.nil?)
+        Core::AlertPace::Due.new(level: claim.alert["level"], conversation: conversation,
+          break_through: claim.alert["break_through"] == true, by_hand: !state.let_in_at.nil? || !state.put_off_at.nil?)
       end
 
       def pace
         past = Store::Alert.where(silenced_by: nil).where("at > ?", now - LOOKED_BACK).order(:at).map do |alert|
-          Core::AlertPace::Past.new(at: alert.at.to_time, level: alert.level, message: alert.message_id, burst: (alert.id if alert.heads_burst))
+          Core::AlertPace::Past.new(at: alert.at.to_time, level: alert.level, message: alert.message_id,
+            burst: (alert.id if alert.heads_burst))
         end
         Core::AlertPace.new(past, now, heads_down: heads_down?)
       end
@@ -53,16 +56,25 @@ module UpFront
       def columns(state, claim)
         name = rule(claim.trace)
         alert = claim.alert
-        {message_id: state.message_id, rule: name, rule_id: @rulebook.rules.find { _1.name == name }&.id, text: wording(state.message_id).say(alert["text"]), sound: alert["sound"], desktop: alert["desktop"] == true,
-         at: state.surface_at, called_at: now, hushed_by: (AlertSettings.hushed_by(now, @rulebook.zone) unless alert["level"] == "tap"), again_at: ((alert["level"] == "call_out") ? now + AlertSettings.now["again_minutes"] * 60 : nil)}
+        {message_id: state.message_id, rule: name, rule_id: @rulebook.rules.find { _1.name == name }&.id, text: wording(state.message_id)
+          .say(alert["text"]), sound: alert["sound"], desktop: alert["desktop"] == true,
+         at: state.surface_at, called_at: now, hushed_by: (AlertSettings.hushed_by(now, @rulebook.zone) unless alert["level"] == "tap"),
+         again_at: ((alert["level"] == "call_out") ? now + AlertSettings.now["again_minutes"] * 60 : nil)}
       end
 
       # The one that decided it: the first that spoke on alerts.
-      def rule(trace) = trace["rules"].find { |account| account["outcome"] == "matched" && account["said"].key?("alert") && !account["outranked"].key?("alert") }&.fetch("rule").to_s
+      def rule(trace)
+        trace["rules"].find { |account|
+          account["outcome"] == "matched" && account["said"].key?("alert") && !account["outranked"]
+            .key?("alert")
+        }&.fetch("rule").to_s
+      end
 
       def wording(id)
         message = @messages.fetch(id)
-        Core::AlertWording.new("sender" => message.sender_name, "address" => message.sender_key, "subject" => message.subject, "time" => @rulebook.zone.local(message.arrived_at).strftime("%H:%M"), "account" => message.account.name, "excerpt" => message.excerpt)
+        Core::AlertWording.new("sender" => message.sender_name, "address" => message.sender_key, "subject" => message.subject,
+          "time" => @rulebook.zone.local(message.arrived_at).strftime("%H:%M"), "account" => message.account.name,
+          "excerpt" => message.excerpt)
       end
     end
   end

@@ -10,7 +10,9 @@ module UpFront
         maildir = Post::Maildir.new(path).check
         account = account_id ? Store::Account.find_by(id: account_id) : Store::Account.first
         raise Impossible.new("There is no such account.", pointer: "/account_id") unless account
-        raise Impossible.new("#{maildir.path} is a source already.", pointer: "/path", status: 409) if Store::Source.exists?(kind: "maildir", path: maildir.path)
+        if Store::Source.exists?(kind: "maildir", path: maildir.path)
+          raise Impossible.new("#{maildir.path} is a source already.", pointer: "/path", status: 409)
+        end
 
         transaction do
           source = Store::Source.create!(kind: "maildir", path: maildir.path, account: account, created_at: now)

@@ -20,7 +20,9 @@ module UpFront
       # @yield [Integer] the place in bytes, after each batch
       # @return [Report]
       def call(file, account:, mailbox: "INBOX", as_new: false, name: File.basename(file.path))
-        mark = Store::Import.create_or_find_by!(fingerprint: fingerprint(file, account, mailbox)) { _1.assign_attributes(name: name, at: now) }
+        mark = Store::Import.create_or_find_by!(fingerprint: fingerprint(file, account, mailbox)) do
+          _1.assign_attributes(name: name, at: now)
+        end
         mark.update!(place: 0) if mark.place >= file.size
         report = Report.new(taken: 0, arrived: 0, doubles: 0, resumed: mark.place.positive?)
         Batch.each(file.enum_for(:each, from: mark.place)) do |batch|

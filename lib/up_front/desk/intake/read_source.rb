@@ -57,7 +57,8 @@ module UpFront
       end
 
       def take(entry)
-        TakeIn.new(clock).call(Post::Letter.read(entry.path), account: @source.account, mailbox: entry.mailbox, seen: entry.seen?, flagged: entry.flagged?, fallback: File.mtime(entry.path)) do
+        TakeIn.new(clock).call(Post::Letter.read(entry.path), account: @source.account, mailbox: entry.mailbox, seen: entry.seen?,
+          flagged: entry.flagged?, fallback: File.mtime(entry.path)) do
           SEEN.call(source_id: @source.id, name: entry.unique)
         end
       rescue Errno::ENOENT # moved by its owner since it was listed; the next reading finds it

@@ -7,12 +7,14 @@ module UpFront
     class TakeIn < Act
       RECENT_SECONDS = 2 * 86_400 # what arrived longer ago than this comes in as history
 
-      STATE = Store::PreparedInsert.new("states", *%i[message_id surface_at came unread flagged cleared_at announced_at discarded_at priority thread_word])
+      STATE = Store::PreparedInsert.new("states",
+        *%i[message_id surface_at came unread flagged cleared_at announced_at discarded_at priority thread_word])
 
       KNOWN = Store::PreparedQuery.new("SELECT id FROM messages WHERE account_id = ? AND digest = ?")
       REMOVED = Store::PreparedQuery.new("SELECT 1 FROM removed_messages WHERE account_id = ? AND digest = ?")
 
-      Taken = Struct.new(:id, :outcome, keyword_init: true) # outcome: :arrived, :history, :quiet or :double; no id for what was removed for good
+      # outcome: :arrived, :history, :quiet or :double; no id for what was removed for good
+      Taken = Struct.new(:id, :outcome, keyword_init: true)
 
       # @param letter [Post::Letter] @param account [Store::Account] @param mailbox [String]
       # @param seen [Boolean] read already @param flagged [Boolean]
@@ -26,7 +28,8 @@ module UpFront
         digest = quiet ? "quiet:#{letter.digest}" : letter.digest
         @rulebook = nil
         transaction do
-          taken = double(account, digest) || write(letter, account, mailbox, arrived_at, digest, seen: seen, flagged: flagged, came: came(quiet, arrived_at, as_new))
+          taken = double(account, digest) ||
+            write(letter, account, mailbox, arrived_at, digest, seen: seen, flagged: flagged, came: came(quiet, arrived_at, as_new))
           yield taken if block_given?
           taken
         end
@@ -50,7 +53,8 @@ module UpFront
       def write(letter, account, mailbox, arrived_at, digest, seen:, flagged:, came:)
         message = letter.message(account: account.name, mailbox: mailbox, arrived_at: arrived_at, **context(letter, arrived_at))
         reading = Core::Reading.new(message)
-        id = Store::Intake.write(reading, account: account, digest: digest, raw: letter.raw, unreadable: letter.unreadable?, names: rulebook.names)
+        id = Store::Intake.write(reading, account: account, digest: digest, raw: letter.raw, unreadable: letter.unreadable?,
+          names: rulebook.names)
         heads_down = Store::HeadsDown.of(rulebook.plan, now)
         claim = rulebook.decide(message, reading: reading, heads_down: heads_down)
         Store::Claims.write(id, claim, revision: rulebook.revision)
@@ -72,8 +76,10 @@ module UpFront
       def keep_state(id, claim, came, own, seen:, flagged:)
         silent = came != "arrived"
         STATE.call(
-          message_id: id, surface_at: claim.surface_at, came: came, unread: !(seen || claim.mark_read || came == "quiet"), flagged: flagged || claim.flag,
-          cleared_at: silent ? now : nil, announced_at: silent ? now : nil, discarded_at: (claim.discard && !silent) ? now : nil, priority: nil, thread_word: nil, **own
+          message_id: id, surface_at: claim.surface_at, came: came, unread: !(seen || claim.mark_read || came == "quiet"),
+          flagged: flagged || claim.flag,
+          cleared_at: silent ? now : nil, announced_at: silent ? now : nil, discarded_at: (claim.discard && !silent) ? now : nil,
+          priority: nil, thread_word: nil, **own
         )
       end
     end

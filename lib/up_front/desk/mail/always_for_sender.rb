@@ -10,7 +10,8 @@ module UpFront
         raise Impossible, "That message names no sender." unless message.sender_key
 
         priority = Store::State.where(message_id: id).with_priority.first.shown_priority
-        SaveRule.new(clock).call({"name" => free("#{message.sender_name}: #{priority} priority"), "when" => {"fact" => "from", "op" => "is", "value" => [message.sender_key]}, "then" => {"priority" => priority}}, place: :first)
+        SaveRule.new(clock).call({"name" => free("#{message.sender_name}: #{priority} priority"),
+          "when" => {"fact" => "from", "op" => "is", "value" => [message.sender_key]}, "then" => {"priority" => priority}}, place: :first)
       end
 
       private

@@ -80,7 +80,9 @@ module UpFront
           Store::FormerClaim.keep(step_id, ids)
           messages = Store::Message.to_core(ids)
           rows = Store::Claim.where(message_id: ids).index_by(&:message_id)
-          trails = Store::State.where(message_id: ids).filter_map { |state| apply(state, rows.fetch(state.message_id), @rulebook.decide(messages.fetch(state.message_id))) }
+          trails = Store::State.where(message_id: ids).filter_map do |state|
+            apply(state, rows.fetch(state.message_id), @rulebook.decide(messages.fetch(state.message_id)))
+          end
           Store::UndoStep.add(step_id, "State", trails)
           event("progress", step: step_id, done: done, of: total)
           event("changed", ids: ids)
@@ -90,7 +92,8 @@ module UpFront
       # @return [Hash, nil] the trail of the state
       def apply(state, row, claim)
         topics = topics(row, Core::MessageState.new(state, row, now), claim) & @chosen
-        kept = {surface_at: row.surface_at, round: row.round, held: row.held, alert: row.alert, trace: claim.trace.kept.merge("timing" => row.trace["timing"])}
+        kept = {surface_at: row.surface_at, round: row.round, held: row.held, alert: row.alert,
+                trace: claim.trace.kept.merge("timing" => row.trace["timing"])}
         kept.merge!(surface_at: nil, round: nil, held: false) if topics.include?("timing")
         SHOWN.each { |effect| kept[effect.field] = row[effect.field] unless topics.include?(effect.topic) }
         Store::Claims.write(state.message_id, claim, revision: @rulebook.revision, anew: true, keep: kept)

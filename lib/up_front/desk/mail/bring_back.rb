@@ -38,7 +38,11 @@ module UpFront
       private
 
       def change?(_state, stands) = !stands.discarded?
-      def change(state) = state.assign_attributes(surface_at: @at, put_off_at: now, put_off_reason: @reason, back_when_answered: @when_answered, cleared_at: nil, announced_at: nil)
+
+      def change(state)
+        state.assign_attributes(surface_at: @at, put_off_at: now, put_off_reason: @reason, back_when_answered: @when_answered,
+          cleared_at: nil, announced_at: nil)
+      end
 
       def also(ids) = AnswerAlert.new(clock).answered(ids)
 

@@ -20,7 +20,8 @@ module UpFront
       def change(state) = state.assign_attributes(labels_on: (state.labels_on | @on) - @off, labels_off: (state.labels_off | @off) - @on)
 
       def message(count)
-        parts = [("Labelled #{counted(count)} #{Core::English.join(@on, "and")}" if @on.any?), ("took #{Core::English.join(@off, "and")} off #{counted(count)}" if @off.any?)].compact
+        parts = [("Labelled #{counted(count)} #{Core::English.join(@on, "and")}" if @on.any?),
+          ("took #{Core::English.join(@off, "and")} off #{counted(count)}" if @off.any?)].compact
         "#{Core::English.sentence(parts.join("; "))}."
       end
     end

@@ -27,7 +27,9 @@ module UpFront
         "#{@step.positive? ? "Raised" : "Lowered"} #{counted(count)}#{" to #{levels.first} priority" if levels.size == 1}."
       end
 
-      def unchanged(_count) = @step.positive? ? "Nothing was raised: that is top priority already." : "Nothing was lowered: that is low priority already."
+      def unchanged(_count)
+        @step.positive? ? "Nothing was raised: that is top priority already." : "Nothing was lowered: that is low priority already."
+      end
     end
   end
 end

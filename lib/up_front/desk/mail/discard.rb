@@ -16,10 +16,11 @@ module UpFront
       def also(ids) = AnswerAlert.new(clock).answered(ids)
 
       def message(count) = if @on
-                           "Discarded #{counted(count)}. #{(count == 1) ? "It stays in its mailbox" : "They stay in their mailboxes"} and can be recovered."
-                         else
-                           "Recovered #{counted(count)}."
-                         end
+                             "Discarded #{counted(count)}. #{(count == 1) ? "It stays in its mailbox" : "They stay in their mailboxes"} " \
+                               "and can be recovered."
+                           else
+                             "Recovered #{counted(count)}."
+                           end
     end
   end
 end

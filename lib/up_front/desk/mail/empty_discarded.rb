@@ -14,7 +14,8 @@ module UpFront
       # @return [Done]
       def call
         count = remove(Store::State.discarded)
-        Done.new(message: "Removed #{Core::English.count(count, "discarded message")} from Up Front for good. #{(count == 1) ? "Its mailbox is" : "Their mailboxes are"} not touched.")
+        Done.new(message: "Removed #{Core::English.count(count, "discarded message")} from Up Front for good. " \
+          "#{(count == 1) ? "Its mailbox is" : "Their mailboxes are"} not touched.")
       end
 
       # What is due by the days that were set. @return [Integer] how many

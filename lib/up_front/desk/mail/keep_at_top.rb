@@ -21,7 +21,8 @@ module UpFront
       def message(count)
         return "#{Core::English.sentence(counted(count))} no longer kept at top." unless @on
 
-        "Kept #{counted(count)} at top until #{@until_at ? Core::TimeFormat.new(Store::CurrentRulebook.rulebook.zone, now).moment(@until_at) : "cleared"}."
+        "Kept #{counted(count)} at top until " \
+          "#{@until_at ? Core::TimeFormat.new(Store::CurrentRulebook.rulebook.zone, now).moment(@until_at) : "cleared"}."
       end
     end
   end

@@ -9,7 +9,8 @@ module UpFront
         transaction do
           Store::Setting[EmptyDiscarded::KEEP] = days
           event("changed", ids: [])
-          Done.new(message: days ? "Discarded mail is removed from Up Front after #{Core::English.count(days, "day")}." : "Discarded mail stays until you empty it.")
+          Done.new(message: days ? "Discarded mail is removed from Up Front after #{Core::English.count(days, "day")}." : "Discarded " \
+            "mail stays until you empty it.")
         end
       end
     end

@@ -18,7 +18,8 @@ module UpFront
           AnswerAlert.new(clock).answered(rows.map { _1["key"] }) if word == "muted"
           text = send(word, rows.size)
           event("changed", ids: conversation)
-          Done.new(message: text, undo_id: undo_step(text, {"ThreadPreference" => [trail(minded, before: {"word" => nil})], "State" => rows}))
+          Done.new(message: text, undo_id: undo_step(text,
+            {"ThreadPreference" => [trail(minded, before: {"word" => nil})], "State" => rows}))
         end
       end
 
@@ -41,11 +42,13 @@ module UpFront
       end
 
       def followed(count)
-        "You follow this conversation: what comes into it comes straight in, high at least.#{" #{Core::English.sentence(Core::English.count(count, "held message"))} came in." if count.positive?}"
+        "You follow this conversation: what comes into it comes straight in, high at " \
+          "least.#{" #{Core::English.sentence(Core::English.count(count, "held message"))} came in." if count.positive?}"
       end
 
       def muted(count)
-        "This conversation is muted: what comes into it stays off the Front and silent, found in views and by search.#{" #{Core::English.sentence(Core::English.count(count, "message"))} left the Front." if count.positive?}"
+        "This conversation is muted: what comes into it stays off the Front and silent, found in views and by " \
+          "search.#{" #{Core::English.sentence(Core::English.count(count, "message"))} left the Front." if count.positive?}"
       end
 
       def neither(_count) = "This conversation is neither followed nor muted now: its mail comes as the rules say."

@@ -14,7 +14,8 @@ module UpFront
         return stop unless path
 
         path = File.expand_path(path.strip)
-        raise Impossible.new("There is no file #{path}, or it may not be read.", pointer: "/path") unless File.file?(path) && File.readable?(path)
+        raise Impossible.new("There is no file #{path}, or it may not be read.", pointer: "/path") unless File.file?(path) &&
+          File.readable?(path)
 
         busy = read(path)
         transaction do
@@ -52,7 +53,8 @@ module UpFront
       def read(path)
         zone = Store::CurrentRulebook.rulebook.zone
         today = zone.date(now)
-        Post::CalendarFile.new(File.binread(path, Post::CalendarFile::MAX_BYTES + 1).to_s, zone).read(from: today, until: today + Core::Plan::HORIZON_DAYS).busy
+        Post::CalendarFile.new(File.binread(path, Post::CalendarFile::MAX_BYTES + 1).to_s, zone)
+          .read(from: today, until: today + Core::Plan::HORIZON_DAYS).busy
       end
 
       def put(busy, text)

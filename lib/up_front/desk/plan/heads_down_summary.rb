@@ -11,11 +11,14 @@ module UpFront
 
       # @return [String] "While you were heads-down, six messages came, one of them high."
       def message
-        came = Store::State.where(came: "arrived", surface_at: @heads_down.starts_at..@heads_down.ends_at).claimed.group(Store::StateSQL::PRIORITY).count
+        came = Store::State.where(came: "arrived", surface_at: @heads_down.starts_at..@heads_down.ends_at)
+          .claimed.group(Store::StateSQL::PRIORITY).count
         total = came.values.sum
         return "Nothing came while you were heads-down." if total.zero?
 
-        loud = %w[top high].filter_map { |priority| "#{Core::English.count(came[priority], "of them", "of them")} #{priority}" if came[priority] }
+        loud = %w[top high].filter_map do |priority|
+          "#{Core::English.count(came[priority], "of them", "of them")} #{priority}" if came[priority]
+        end
         "While you were heads-down, #{Core::English.count(total, "message")} came#{", #{Core::English.join(loud, "and")}" if loud.any?}."
       end
     end

@@ -4,7 +4,8 @@ module UpFront
   module Desk
     # Puts a plan in force: windows, rounds, days off. What is held gets its new moment in the same step.
     class SavePlan < Act
-      FOR_EVER = "Mail would be held for ever: every hour of the week lies in a window and no round runs, or in a planned heads-down. Add a round, or leave some time open."
+      FOR_EVER = "Mail would be held for ever: every hour of the week lies in a window and no round runs, or in a planned heads-down. " \
+        "Add a round, or leave some time open."
 
       # @param plan [Hash] in the file's shape
       # @param renamed [Array<Hash>] kind (windows or rounds), was, name: rules that name them follow
@@ -34,7 +35,8 @@ module UpFront
       # A rule that names a window or round which the plan no longer has is called by its name.
       def self.named(fault, document)
         place = fault.pointer[/\A\/rules\/(\d+)\//, 1] or return fault
-        Core::Fault.new(pointer: "/plan", expected: "what the rule “#{document["rules"][place.to_i]["name"]}” names", found: "no #{fault.found}")
+        Core::Fault.new(pointer: "/plan", expected: "what the rule “#{document["rules"][place.to_i]["name"]}” names",
+          found: "no #{fault.found}")
       end
       private_class_method :named
 
@@ -43,7 +45,8 @@ module UpFront
       def unchanged!(revision)
         return if revision.nil? || revision == Store::CurrentRulebook.rulebook.revision
 
-        raise Impossible.new("The rulebook was changed elsewhere since you opened the week. Look at it as it is now, and change it again.", status: 409)
+        raise Impossible.new("The rulebook was changed elsewhere since you opened the week. Look at it as it is now, and change it again.",
+          status: 409)
       end
     end
   end

@@ -12,7 +12,8 @@ module UpFront
           owner.delete("trips") if trips.empty?
           Core::Rulebook.read(document = document.merge("owner" => owner))
           head = trail(Store::CurrentRulebook.put(document))
-          rules_changed("The time zone is #{name}#{", with #{Core::English.count(trips.size, "trip")}" if trips.any?}.", {"Rulebook" => [head]})
+          rules_changed("The time zone is #{name}#{", with #{Core::English.count(trips.size, "trip")}" if trips.any?}.",
+            {"Rulebook" => [head]})
         end
       end
     end

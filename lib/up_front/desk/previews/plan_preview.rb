@@ -34,9 +34,13 @@ module UpFront
       def held
         heads_down = Store::HeadsDown.of(@plan, @now)
         trial = Core::DryRun.new(@new.rules, @new.zone, Core::Moments.new(@plan))
-        states = Store::State.held(@now).where(moved_at: nil).pluck(:message_id, :surface_at).filter_map { |id, at| [@match_index.place(id), at] if @match_index.place(id) }
+        states = Store::State.held(@now).where(moved_at: nil).pluck(:message_id, :surface_at).filter_map do |id, at|
+          [@match_index.place(id), at] if @match_index.place(id)
+        end
         fits = RulesPreview.fitting(@match_index, @new, @match_index.bits_of(states.map(&:first)))
-        outcomes = states.map { |place, at| RulesPreview.fate(at, trial.claim(fits[place] || [], @match_index.arrivals[place]), @now, heads_down) }
+        outcomes = states.map do |place, at|
+          RulesPreview.fate(at, trial.claim(fits[place] || [], @match_index.arrivals[place]), @now, heads_down)
+        end
         RulesPreview::Held.new(**%i[now later sooner never].to_h { [_1, outcomes.count(_1)] })
       end
 
@@ -46,14 +50,19 @@ module UpFront
       def items
         @items ||= begin
           verdicts = windows_matter? ? RulesPreview.verdicts(@match_index, @new) : RulesPreview.verdicts(@match_index, @rulebook)
-          places.map { |place| Core::PlanFigures::Item.new(@match_index.arrivals[place], surface_at(verdicts[place], @match_index.arrivals[place]), verdicts[place].priority) }
+          places.map do |place|
+            Core::PlanFigures::Item.new(@match_index.arrivals[place], surface_at(verdicts[place], @match_index.arrivals[place]),
+              verdicts[place].priority)
+          end
         end
       end
 
       def places = @places ||= @match_index.places_of(@within)
       def arrived = @arrived ||= places.map(&@match_index.dates(@rulebook.zone).method(:[]))
 
-      def windows_matter? = @rulebook.rules.any? { |rule| [rule.when, rule.unless].compact.flat_map(&:leaves).any? { _1.fact.type == Core::Types::Window } }
+      def windows_matter?
+        @rulebook.rules.any? { |rule| [rule.when, rule.unless].compact.flat_map(&:leaves).any? { _1.fact.type == Core::Types::Window } }
+      end
 
       # What the plan alone decides goes the short way.
       def surface_at(verdict, arrival)

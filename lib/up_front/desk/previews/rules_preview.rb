@@ -13,17 +13,18 @@ module UpFront
 
         # @return [String] "Three held messages would come in now."
         def to_s
-          parts = [said(now, "would come in now"), said(sooner, "would come sooner"), said(later, "would wait longer"), said(never, "would never come in by themselves", "would never come in by itself")]
+          parts = [said(now, "would come in now"), said(sooner, "would come sooner"), said(later, "would wait longer"),
+            said(never, "would never come in by themselves", "would never come in by itself")]
           parts.compact.then { _1.empty? ? "" : "#{Core::English.sentence(Core::English.join(_1, "and"))}." }
         end
 
         private
 
         def said(count, text, one = text) = if count.zero?
-                                                nil
-                                              else
-                                                "#{Core::English.count(count, "held message")} #{(count == 1) ? one : text}"
-                                              end
+                                              nil
+                                            else
+                                              "#{Core::English.count(count, "held message")} #{(count == 1) ? one : text}"
+                                            end
       end
 
       Kept = Struct.new(:rulebook, :moments, :trial)
@@ -66,10 +67,14 @@ module UpFront
 
       # @return [Array<Core::Verdict>] by place of the message, what the rules of a rulebook say; kept while mail and rules stay
       def self.verdicts(match_index, rulebook)
-        return @verdicts.last if @verdicts && @verdicts[0].equal?(match_index) && @verdicts[1].equal?(rulebook) && @verdicts[2] == match_index.size
+        if @verdicts && @verdicts[0].equal?(match_index) && @verdicts[1].equal?(rulebook) && @verdicts[2] == match_index.size
+          return @verdicts.last
+        end
 
         trial = Core::DryRun.new(rulebook.rules, rulebook.zone, nil)
-        found = fitting(match_index, rulebook, match_index.everything).each_with_index.map { |places, place| trial.evaluate(places || [], match_index.arrivals[place]).verdict }
+        found = fitting(match_index, rulebook, match_index.everything).each_with_index.map do |places, place|
+          trial.evaluate(places || [], match_index.arrivals[place]).verdict
+        end
         @verdicts = [match_index, rulebook, match_index.size, found].freeze
         found
       end
@@ -114,7 +119,9 @@ module UpFront
           loud = rules.each_index.select { rules[_1].enabled && rules[_1].effects["alert"] && rules[_1].effects["alert"] != "none" }
           bits = loud.map { matches(rules[_1]) }.reduce(0, :|) & within
           fits = fitting(rules, bits)
-          match_index.places_of(bits).count { |place| trial.claim(fits[place] || [], match_index.arrivals[place]).then { _1.alert && counts.call(_1.surface_at) } }
+          match_index.places_of(bits).count do |place|
+            trial.claim(fits[place] || [], match_index.arrivals[place]).then { _1.alert && counts.call(_1.surface_at) }
+          end
         end
       end
 
@@ -127,7 +134,9 @@ module UpFront
         states = held_states
         heads_down = Store::HeadsDown.of(@rulebook.plan, @now)
         after = fitting(@rules, match_index.bits_of(states.map(&:first)))
-        outcomes = states.map { |place, at| RulesPreview.fate(at, @after.claim(after[place] || [], match_index.arrivals[place]), @now, heads_down) }
+        outcomes = states.map do |place, at|
+          RulesPreview.fate(at, @after.claim(after[place] || [], match_index.arrivals[place]), @now, heads_down)
+        end
         Held.new(**%i[now later sooner never].to_h { [_1, outcomes.count(_1)] })
       end
 
@@ -135,13 +144,16 @@ module UpFront
       def held_states
         ids = Store::State.held(@now).where(moved_at: nil).pluck(:message_id)
         places = match_index.places_of(match_index.bits_of(ids.filter_map { match_index.place(_1) }) & affected)
-        moments = places.each_slice(500).flat_map { |some| Store::State.where(message_id: some.map { match_index.ids[_1] }).pluck(:message_id, :surface_at) }
+        moments = places.each_slice(500).flat_map do |some|
+          Store::State.where(message_id: some.map { match_index.ids[_1] }).pluck(:message_id, :surface_at)
+        end
         moments.map { |id, at| [match_index.place(id), at] }
       end
 
       def item(place, before, after)
         arrival = match_index.arrivals[place]
-        Item.new(id: match_index.ids[place], arrived_at: arrival, before: @before.claim(before || [], arrival), after: @after.claim(after || [], arrival), evaluated: @after.evaluate(after || [], arrival))
+        Item.new(id: match_index.ids[place], arrived_at: arrival, before: @before.claim(before || [], arrival),
+          after: @after.claim(after || [], arrival), evaluated: @after.evaluate(after || [], arrival))
       end
 
       def fitting(rules, within) = RulesPreview.places(match_index, rules, @rulebook.context, within)

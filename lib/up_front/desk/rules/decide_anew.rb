@@ -34,7 +34,10 @@ module UpFront
           claim = rulebook.decide(messages.fetch(state.message_id), heads_down: @heads_down)
           Store::Claims.write(state.message_id, claim, revision: rulebook.revision, anew: true)
           change(state, claim, *former.fetch(state.message_id))
-          state.assign_attributes(ThreadOverride.columns(state.thread_word, claim, messages.fetch(state.message_id).arrived_at, @heads_down, now).slice(:surface_at)) if state.thread_word == "followed"
+          if state.thread_word == "followed"
+            state.assign_attributes(ThreadOverride.columns(state.thread_word, claim, messages.fetch(state.message_id).arrived_at,
+              @heads_down, now).slice(:surface_at))
+          end
           outcome.came_in += 1 if state.surface_at_changed? && state.surface_at && state.surface_at <= now
           state.save! && outcome.rows << trail(state) if state.changed?
         end

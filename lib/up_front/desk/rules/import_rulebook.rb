@@ -30,7 +30,8 @@ module UpFront
       private
 
       def set_up(document)
-        SetUp.new(clock).call(document["owner"], plan: document.fetch("plan", {}), accounts: document["accounts"].then { (_1.nil? || _1.empty?) ? nil : _1 },
+        SetUp.new(clock).call(document["owner"], plan: document.fetch("plan", {}), accounts: document["accounts"]
+          .then { (_1.nil? || _1.empty?) ? nil : _1 },
           rest: document.except("format", "version", "owner", "plan", "accounts"))
       end
 
@@ -60,7 +61,9 @@ module UpFront
         known = Store::View.in_order.to_h { [Core::Text.fold(_1.name), _1] }
         put = bodies.each_with_index.filter_map do |body, place|
           view = known.delete(Core::Text.fold(body["name"]))
-          next (made = Store::View.create!(position: place, body: body, created_at: now)) && trail(made, before: {"deleted_at" => now}) unless view
+          unless view
+            next (made = Store::View.create!(position: place, body: body, created_at: now)) && trail(made, before: {"deleted_at" => now})
+          end
 
           version = view.version + ((view.body == body) ? 0 : 1)
           view.put(body, now)
@@ -73,7 +76,8 @@ module UpFront
       def put_accounts(accounts)
         accounts.each do |given|
           account = Store::Account.all.find { Core::Text.fold(_1.name) == Core::Text.fold(given["name"]) }
-          account ? account.update!(addresses: given["addresses"]) : Store::Account.create!(name: given["name"], addresses: given["addresses"])
+          account ? account.update!(addresses: given["addresses"]) : Store::Account.create!(name: given["name"],
+            addresses: given["addresses"])
         end
       end
     end

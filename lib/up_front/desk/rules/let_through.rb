@@ -13,7 +13,9 @@ module UpFront
       def self.list
         rule = self.rule or return {people: [], words: [], rule_id: nil, version: nil}
         leaves = rule.today.dig("when", "any")
-        return unless leaves.is_a?(Array) && leaves.all? { |leaf| [%w[from is], %w[subject mentions]].include?(leaf.values_at("fact", "op")) && !leaf["not"] }
+        return unless leaves.is_a?(Array) && leaves.all? { |leaf|
+          [%w[from is], %w[subject mentions]].include?(leaf.values_at("fact", "op")) && !leaf["not"]
+        }
 
         {people: values(leaves, "from"), words: values(leaves, "subject"), rule_id: rule.id, version: rule.version}
       end
@@ -27,8 +29,11 @@ module UpFront
         rule = LetThrough.rule
         return rule ? DeleteRule.new(clock).call(rule.id) : Done.new(message: "Nobody is let through.") if people.empty? && words.empty?
 
-        leaves = {"from" => ["is", people], "subject" => ["mentions", words]}.filter_map { |fact, (op, value)| {"fact" => fact, "op" => op, "value" => value} if value.any? }
-        body = {"name" => NAME, **(rule ? rule.today : {"then" => {"timing" => {"now" => true}}}), "when" => {"any" => leaves}, "enabled" => true}
+        leaves = {"from" => ["is", people], "subject" => ["mentions", words]}.filter_map do |fact, (op, value)|
+          {"fact" => fact, "op" => op, "value" => value} if value.any?
+        end
+        body = {"name" => NAME, **(rule ? rule.today : {"then" => {"timing" => {"now" => true}}}), "when" => {"any" => leaves},
+                "enabled" => true}
         SaveRule.new(clock).call(body, id: rule&.id, place: :first)
       end
     end

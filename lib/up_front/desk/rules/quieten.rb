@@ -14,7 +14,8 @@ module UpFront
 
         level = LEVELS[LEVELS.index(alert["level"]) - 1]
         quieter = (level == "none") ? "none" : alert.merge("level" => level)
-        done = SaveRule.new(clock).call(rule.today.merge("then" => rule.today["then"].merge("alert" => quieter)), id: id, version: rule.version)
+        done = SaveRule.new(clock).call(rule.today.merge("then" => rule.today["then"].merge("alert" => quieter)), id: id,
+          version: rule.version)
         done.message = "“#{rule.name}” raises #{(level == "none") ? "no alert" : Core::AlertEffect::NAMES.fetch(level)} from now on."
         done
       end

@@ -42,7 +42,9 @@ module UpFront
         Core::Rulebook.read(head.merge("rules" => others + [body])).document["rules"].last
       rescue Core::Refused => refused
         prefix = "/rules/#{others.size}"
-        raise Core::Refused, refused.faults.map { |fault| Core::Fault.new(**fault.to_h.transform_keys(&:to_sym), pointer: fault.pointer.delete_prefix(prefix)) }
+        raise Core::Refused, refused.faults.map { |fault|
+          Core::Fault.new(**fault.to_h.transform_keys(&:to_sym), pointer: fault.pointer.delete_prefix(prefix))
+        }
       end
 
       def tidy(body) = body.slice(*Core::Rule::REQUIRED, *Core::Rule::OPTIONAL).merge("name" => body["name"].strip)

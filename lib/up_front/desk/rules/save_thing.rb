@@ -24,12 +24,15 @@ module UpFront
       def renamed(kind, was, name)
         was = Store::CurrentRulebook.document.fetch(kind).find { Core::Text.fold(_1["name"]) == Core::Text.fold(was) }["name"]
         Store::AppliedNames.rename(kind, was, name)
-        {"Rule" => rename_in_rules(kind, was, name), "View" => rename_in_views(kind, was, name), "AppliedNames" => [{"before" => {"kind" => kind, "name" => was}, "after" => {"kind" => kind, "name" => name}}]}
+        {"Rule" => rename_in_rules(kind, was, name), "View" => rename_in_views(kind, was, name),
+         "AppliedNames" => [{"before" => {"kind" => kind, "name" => was}, "after" => {"kind" => kind, "name" => name}}]}
       end
 
       def free!(kind, things, thing, index)
         taken = place(things, thing["name"])
-        raise Impossible.new("There is a #{KINDS.fetch(kind)} “#{things[taken]["name"]}” already.", pointer: "/name", status: 409) if taken && taken != index
+        if taken && taken != index
+          raise Impossible.new("There is a #{KINDS.fetch(kind)} “#{things[taken]["name"]}” already.", pointer: "/name", status: 409)
+        end
       end
     end
   end

@@ -34,7 +34,8 @@ module UpFront
       def message(view, row, rulebook)
         query = Store::ViewQuery.new(view, now, rulebook.zone)
         fresh = row.gone_through_at && query.since(row.gone_through_at).count
-        "Time to go through “#{view.name}”: #{Core::English.count(query.count, "message")}#{", #{fresh.zero? ? "none" : Core::English.count(fresh, "of them", "of them")} new since you last did" if fresh}."
+        "Time to go through “#{view.name}”: " \
+          "#{Core::English.count(query.count, "message")}#{", #{fresh.zero? ? "none" : Core::English.count(fresh, "of them", "of them")} new since you last did" if fresh}."
       end
     end
   end

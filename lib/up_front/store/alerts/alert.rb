@@ -11,7 +11,10 @@ module UpFront
 
       scope :waiting, -> { where(sounded_at: nil, silenced_by: nil) }
       scope :unanswered, -> { where(level: "call_out", answered_at: nil, silenced_by: nil) }
-      scope :showing, ->(now) { unanswered.where(later: false).where.not(sounded_at: nil).where(message_id: State.surfaced(now).select(:message_id)) }
+      scope :showing, ->(now) {
+        unanswered.where(later: false).where.not(sounded_at: nil)
+          .where(message_id: State.surfaced(now).select(:message_id))
+      }
       scope :calling, ->(now) { unanswered.where(again_at: ..now) }
     end
   end

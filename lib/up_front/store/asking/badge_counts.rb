@@ -55,7 +55,8 @@ module UpFront
         kept = @kept[view.id]
         body = view.to_h
         if kept.nil? || kept.body != body then kept = Kept.new(body, nil, counted(view, now, zone).count)
-        elsif touched.any? then kept = kept.with(kept.bits ? changed(kept.bits, touched, counted(view, now, zone)) : bits_of(all(counted(view, now, zone))))
+        elsif touched.any? then kept = kept.with(kept.bits ? changed(kept.bits, touched,
+          counted(view, now, zone)) : bits_of(all(counted(view, now, zone))))
         end
         (@kept[view.id] = kept).count
       end
@@ -78,7 +79,9 @@ module UpFront
 
       # Whose moment has come since.
       def come(now)
-        MOMENTS.flat_map { |table, column| ((table == "states") ? State : Claim).where("#{column} > ? AND #{column} <= ?", @at, now).pluck(:message_id) }
+        MOMENTS.flat_map do |table, column|
+          ((table == "states") ? State : Claim).where("#{column} > ? AND #{column} <= ?", @at, now).pluck(:message_id)
+        end
       end
 
       # What has grown older than a view asks for, since.

@@ -14,8 +14,10 @@ module UpFront
         older = ->(found, table) { before ? found.where("#{table}.arrived_at < ?", before) : found }
         return older[relation, "messages"].order(Arel.sql("messages.arrived_at DESC")).pluck(:message_id) unless all_but_newest
 
-        ranked = relation.select("states.message_id AS message_id, messages.arrived_at AS arrived_at, row_number() OVER (PARTITION BY ifnull(messages.sender_key, '') ORDER BY messages.arrived_at DESC, messages.id DESC) AS place")
-        older[State.unscoped.from(ranked, :ranked).where("ranked.place > 1"), "ranked"].order(Arel.sql("ranked.arrived_at DESC")).pluck(Arel.sql("ranked.message_id"))
+        ranked = relation.select("states.message_id AS message_id, messages.arrived_at AS arrived_at, row_number() OVER (PARTITION BY " \
+          "ifnull(messages.sender_key, '') ORDER BY messages.arrived_at DESC, messages.id DESC) AS place")
+        older[State.unscoped.from(ranked, :ranked).where("ranked.place > 1"), "ranked"].order(Arel.sql("ranked.arrived_at DESC"))
+          .pluck(Arel.sql("ranked.message_id"))
       end
     end
   end

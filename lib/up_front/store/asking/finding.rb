@@ -9,7 +9,8 @@ module UpFront
       NARROWED = %w[sender label month account].freeze
       # Where all that is sought stands, the best first; "whole" words or, then, beginnings of words.
       Reach = Struct.new(:columns, :whole)
-      REACHES = [Reach.new(SearchIndex::COLUMNS.first(1), true), *(1..SearchIndex::COLUMNS.size).map { Reach.new(SearchIndex::COLUMNS.first(_1), false) }].freeze
+      REACHES = [Reach.new(SearchIndex::COLUMNS.first(1), true), *(1..SearchIndex::COLUMNS.size)
+        .map { Reach.new(SearchIndex::COLUMNS.first(_1), false) }].freeze
       Tier = Struct.new(:id, :from, :where, :order, keyword_init: true)
 
       # @!attribute value [String] @!attribute label [String] @!attribute count [Integer]
@@ -35,7 +36,8 @@ module UpFront
           wanted = limit - found.size
           next if wanted.zero? || (offset.positive? && (before = size(tier)) <= offset && (offset -= before))
 
-          found.concat(ask("SELECT #{tier.id} FROM #{tier.from} WHERE #{tier.where} ORDER BY #{tier.order} LIMIT #{Integer(wanted)} OFFSET #{Integer(offset)}"))
+          found.concat(ask("SELECT #{tier.id} FROM #{tier.from} WHERE #{tier.where} ORDER BY #{tier.order} LIMIT #{Integer(wanted)} " \
+            "OFFSET #{Integer(offset)}"))
           offset = 0
         end
       end
@@ -46,9 +48,16 @@ module UpFront
       # @param most [Integer] @return [Array<Choice>] what would narrow it further, each with how many it would leave
       def facet(key, most)
         case key
-        when "sender" then tallied(0).max_by(most, &:last).map { |sender, count| Choice.new(value: sender, label: name(sender), count: count) }
-        when "label" then rows("SELECT label, count(*) FROM message_labels WHERE message_id IN (#{ids}) GROUP BY 1 ORDER BY 2 DESC LIMIT #{most}").map { |label, count| Choice.new(value: label, label: label, count: count) }
-        when "month" then tallied(1).max_by(most, &:first).map { |month, count| Choice.new(value: month, label: Date.strptime(month, "%Y-%m").strftime("%B %Y"), count: count) }
+        when "sender" then tallied(0).max_by(most, &:last).map { |sender, count|
+          Choice.new(value: sender, label: name(sender), count: count)
+        }
+        when "label" then rows("SELECT label, count(*) FROM message_labels WHERE message_id IN (#{ids}) GROUP BY 1 ORDER BY 2 DESC " \
+          "LIMIT #{most}").map { |label, count|
+          Choice.new(value: label, label: label, count: count)
+        }
+        when "month" then tallied(1).max_by(most, &:first).map { |month, count|
+          Choice.new(value: month, label: Date.strptime(month, "%Y-%m").strftime("%B %Y"), count: count)
+        }
         else tallied(2).map { |account, count| Choice.new(value: account, label: account, count: count) }
         end
       end
@@ -57,7 +66,8 @@ module UpFront
 
       # One pass over all that is found: sender, month, account and how many.
       def census
-        @census ||= rows("SELECT messages.sender_key, #{LocalDate.month_sql("messages.arrived_at", @zone)}, accounts.name, count(*) FROM messages JOIN accounts ON accounts.id = messages.account_id WHERE messages.id IN (#{ids}) GROUP BY 1, 2, 3")
+        @census ||= rows("SELECT messages.sender_key, #{LocalDate.month_sql("messages.arrived_at", @zone)}, accounts.name, count(*) " \
+          "FROM messages JOIN accounts ON accounts.id = messages.account_id WHERE messages.id IN (#{ids}) GROUP BY 1, 2, 3")
       end
 
       # @return [Hash{String=>Integer}]
@@ -71,22 +81,30 @@ module UpFront
       def all = @sought.is_a?(Array) ? [tiers.first, in_index(REACHES.last)] : tiers
 
       # Each holds what the ones before it do not.
-      def tiers = @tiers ||= @sought.is_a?(Array) ? [newest, in_index(REACHES.first), *REACHES.each_cons(2).map { |less, reach| in_index(reach, but: less) }] : [of_condition]
+      def tiers
+        @tiers ||= @sought.is_a?(Array) ? [newest, in_index(REACHES.first), *REACHES.each_cons(2)
+          .map { |less, reach| in_index(reach, but: less) }] : [of_condition]
+      end
 
       def tier(id:, where:, **rest) = Tier.new(id: id, where: [where, *narrowing(id)].join(" AND "), **rest)
 
       # What has come since the index was brought up to date is the newest, and stands first.
-      def newest = tier(id: "texts.message_id", from: "message_texts texts", where: "texts.message_id > #{upto} AND #{in_texts}", order: "1 DESC")
+      def newest
+        tier(id: "texts.message_id", from: "message_texts texts", where: "texts.message_id > #{upto} AND #{in_texts}", order: "1 DESC")
+      end
 
       def in_index(reach, but: nil)
-        tier(id: "rowid", from: "message_search", where: "message_search MATCH #{quote(but ? "(#{matching(reach)}) NOT (#{matching(but)})" : matching(reach))} AND rowid <= #{upto}", order: "rowid DESC")
+        tier(id: "rowid", from: "message_search",
+          where: "message_search MATCH #{quote(but ? "(#{matching(reach)}) NOT (#{matching(but)})" : matching(reach))} AND rowid <= " \
+            "#{upto}", order: "rowid DESC")
       end
 
       def matching(reach) = SearchIndex.question(@sought.map { SearchIndex.phrase(_1, whole: reach.whole) }, reach.columns, all: true)
       def upto = @upto ||= SearchIndex.upto
 
       def in_texts
-        @sought.map { |phrase| "(#{SearchIndex::COLUMNS.map { "instr(texts.#{_1}, #{quote(phrase.needle)}) > 0" }.join(" OR ")})" }.join(" AND ")
+        @sought.map { |phrase| "(#{SearchIndex::COLUMNS.map { "instr(texts.#{_1}, #{quote(phrase.needle)}) > 0" }.join(" OR ")})" }
+          .join(" AND ")
       end
 
       def of_condition

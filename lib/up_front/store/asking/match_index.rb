@@ -47,7 +47,8 @@ module UpFront
       def everything = (1 << size) - 1
 
       def extend_to_newest
-        rows = Message.joins(:state).where("messages.id > ?", ids.last.to_i).where.not(states: {came: "quiet"}).where("messages.arrived_at >= ? OR (states.cleared_at IS NULL AND states.discarded_at IS NULL)", since)
+        rows = Message.joins(:state).where("messages.id > ?", ids.last.to_i).where.not(states: {came: "quiet"})
+          .where("messages.arrived_at >= ? OR (states.cleared_at IS NULL AND states.discarded_at IS NULL)", since)
           .order(:id).pluck("messages.id", "messages.arrived_at")
         rows.each do |id, arrived_at|
           @places[id] = ids.size
@@ -121,7 +122,8 @@ module UpFront
 
       # @return [Array(Integer, Integer)] the answer, and how many messages it covers
       def extended(node, bits, asked)
-        found = Message.where(SQLReader.new(from: ids[asked]).sql(node)).where("messages.id >= ?", ids[asked]).where("messages.id <= ?", ids.last).pluck(:id)
+        found = Message.where(SQLReader.new(from: ids[asked]).sql(node)).where("messages.id >= ?", ids[asked])
+          .where("messages.id <= ?", ids.last).pluck(:id)
         [bits | bits_of(found.filter_map { @places[_1] }), size]
       end
     end

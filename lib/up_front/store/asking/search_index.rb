@@ -22,7 +22,10 @@ module UpFront
           ids = MessageText.where("message_id > ?", upto).order(:message_id).limit(limit).pluck(:message_id)
           next 0 if ids.empty?
 
-          Record.with_connection { |here| here.execute("INSERT INTO message_search (rowid, #{COLUMNS.join(", ")}) SELECT message_id, #{COLUMNS.join(", ")} FROM message_texts WHERE message_id BETWEEN #{ids.first} AND #{ids.last}") }
+          Record.with_connection do |here|
+            here.execute("INSERT INTO message_search (rowid, #{COLUMNS.join(", ")}) SELECT message_id, #{COLUMNS.join(", ")} FROM " \
+              "message_texts WHERE message_id BETWEEN #{ids.first} AND #{ids.last}")
+          end
           Setting[KEY] = ids.last
           ids.size
         end

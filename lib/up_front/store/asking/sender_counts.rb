@@ -23,7 +23,8 @@ module UpFront
           LOCK.synchronize do
             @path, @known, @words, @upto = Database.path, {}, {}, 0 unless @path == Database.path
             upto = Message.maximum(:id).to_i
-            rows = Message.where("id > ? AND id <= ?", @upto, upto).where.not(sender_key: nil).group(:sender_key).pluck(:sender_key, Arel.sql("max(sender_name)"), Arel.sql("count(*)"))
+            rows = Message.where("id > ? AND id <= ?", @upto, upto).where.not(sender_key: nil).group(:sender_key)
+              .pluck(:sender_key, Arel.sql("max(sender_name)"), Arel.sql("count(*)"))
             rows.each { |key, name, count| @known[key] = Writer.new(key, name, count + (@known[key]&.count || 0)) }
             @upto = upto
             @known.values

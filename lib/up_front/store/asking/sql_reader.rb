@@ -67,7 +67,8 @@ module UpFront
         when T::Priority::Operand then states.priority(operand.levels)
         when T::Ago::Operand then "#{of_message("arrived_at")} #{(operand.op == "within_last") ? ">=" : "<"} #{quote(operand.since(@now))}"
         when T::Named::Operand then (fact.type.kind == :labels) ? states.labelled(operand.names) : states.inked(operand.names)
-        when T::Choice::Operand then states.decided_by(Rule.all.select { |rule| operand.keys.member?(Core::Text.fold(rule.name)) }.map(&:id))
+        when T::Choice::Operand then states.decided_by(Rule.all.select { |rule| operand.keys.member?(Core::Text.fold(rule.name)) }
+          .map(&:id))
         else raise ArgumentError, "no SQL for #{operand.class}"
         end
       end
@@ -87,13 +88,16 @@ module UpFront
 
         question = SearchIndex.question(each, fact.columns.map { "#{_1}_words" }, all: operand.all)
         "#{@id} IN (SELECT rowid FROM message_search WHERE message_search MATCH #{quote(question)} AND rowid >= #{@from} " \
-          "UNION ALL SELECT texts.message_id FROM message_texts texts WHERE texts.message_id > #{[upto, @from - 1].max} AND (#{words(operand, fact)}))"
+          "UNION ALL SELECT texts.message_id FROM message_texts texts WHERE texts.message_id > #{[upto, @from - 1].max} AND " \
+            "(#{words(operand, fact)}))"
       end
 
       def upto = @upto ||= SearchIndex.upto
 
       def words(operand, fact)
-        columns = header(fact) ? ["header_words(#{of_message("headers")}, #{quote(header(fact))})"] : fact.columns.map { "texts.#{_1}_words" }
+        columns = header(fact) ? ["header_words(#{of_message("headers")}, #{quote(header(fact))})"] : fact.columns.map do
+          "texts.#{_1}_words"
+        end
         operand.phrases.map { |phrase| "(#{columns.map { phrase_in(_1, phrase) }.join(" OR ")})" }.join(operand.all ? " AND " : " OR ")
       end
 
@@ -136,7 +140,8 @@ module UpFront
       def role(operand)
         to, cc = among(operand.mine, %i[to]), among(operand.mine, %i[cc])
         others = person(%i[to cc], "NOT (#{in_set(operand.mine)})")
-        questions = {"to" => to, "cc" => "(NOT #{to} AND #{cc})", "not_named" => "(NOT #{to} AND NOT #{cc})", "only_to" => "(#{to} AND NOT #{others})"}
+        questions = {"to" => to, "cc" => "(NOT #{to} AND #{cc})", "not_named" => "(NOT #{to} AND NOT #{cc})",
+                     "only_to" => "(#{to} AND NOT #{others})"}
         operand.roles.map { questions.fetch(_1) }.join(" OR ")
       end
 
@@ -155,7 +160,8 @@ module UpFront
         dates = operand.zone.date(first) - 2..operand.zone.date(last) + 1
         pairs = dates.flat_map { |date| operand.spans.filter_map { _1.on(date, operand.zone) } }
         stretches = JSON.generate(pairs.map { |span| [span.begin, span.end].map { quote(_1).delete("'") } })
-        "EXISTS (SELECT 1 FROM json_each(#{quote(stretches)}) span WHERE #{of_message("arrived_at")} >= json_extract(span.value, '$[0]') AND messages.arrived_at < json_extract(span.value, '$[1]'))"
+        "EXISTS (SELECT 1 FROM json_each(#{quote(stretches)}) span WHERE #{of_message("arrived_at")} >= json_extract(span.value, " \
+          "'$[0]') AND messages.arrived_at < json_extract(span.value, '$[1]'))"
       end
 
       def list(values) = values.map { quote(_1.to_s) }.join(", ")

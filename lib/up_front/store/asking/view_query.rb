@@ -7,7 +7,8 @@ module UpFront
       LEVELS = Core::Priority::LEVELS
       RANK = "CASE #{StateSQL::PRIORITY} #{LEVELS.each_with_index.map { |level, rank| "WHEN '#{level}' THEN #{rank}" }.join(" ")} END"
       SORTS = {
-        "time" => "messages.arrived_at", "sender" => "messages.sender_folded", "subject" => "messages.subject_folded", "priority" => RANK, "size" => "messages.size", "follow_up" => "claims.follow_up_at"
+        "time" => "messages.arrived_at", "sender" => "messages.sender_folded", "subject" => "messages.subject_folded", "priority" => RANK,
+        "size" => "messages.size", "follow_up" => "claims.follow_up_at"
       }.freeze
       # @!attribute key [String] @!attribute count [Integer] @!attribute unread [Integer] @!attribute newest [Integer] a message of it
       Group = Struct.new(:key, :count, :unread, :newest, keyword_init: true)
@@ -29,7 +30,10 @@ module UpFront
       def unread_states = states.where("states.unread")
 
       # @param moment [Time] @return [ActiveRecord::Relation] of {State}: what has come, or come in, since
-      def since(moment) = joined("messages", *tables).where(*scope).where(condition).where("messages.arrived_at > :since OR (states.surface_at > :since AND states.surface_at <= :now)", since: moment, now: @now)
+      def since(moment)
+        joined("messages", *tables).where(*scope).where(condition)
+          .where("messages.arrived_at > :since OR (states.surface_at > :since AND states.surface_at <= :now)", since: moment, now: @now)
+      end
 
       # @param group [String, nil] the key of one group @return [ActiveRecord::Relation] of {State}, in the view's order
       def ordered(group = nil)
@@ -50,14 +54,16 @@ module UpFront
         return [] unless @view.group_by
 
         key = GROUPS.fetch(@view.group_by)
-        rows = joined(*tables, *key.tables).where(*scope).where(condition).joins(key.join.to_s).group(Arel.sql(group_key)).order(Arel.sql(key.order)).limit(most)
+        rows = joined(*tables, *key.tables).where(*scope).where(condition).joins(key.join.to_s).group(Arel.sql(group_key))
+          .order(Arel.sql(key.order)).limit(most)
           .pluck(Arel.sql(group_key), Arel.sql("count(*)"), Arel.sql("sum(states.unread)"), Arel.sql("max(states.message_id)"))
         rows.map { |group, count, unread, newest| Group.new(key: group.to_s, count: count, unread: unread, newest: newest) }
       end
 
       private
 
-      JOINS = {"messages" => "JOIN messages ON messages.id = states.message_id", "claims" => "JOIN claims ON claims.message_id = states.message_id"}.freeze
+      JOINS = {"messages" => "JOIN messages ON messages.id = states.message_id",
+               "claims" => "JOIN claims ON claims.message_id = states.message_id"}.freeze
 
       def joined(*tables) = State.joins(JOINS.slice(*tables).values.join(" "))
       def condition = (@condition ||= written).first
@@ -81,7 +87,9 @@ module UpFront
       def order
         column = SORTS.fetch(@view.sort["by"])
         down = @view.sort["descending"] ? " DESC" : ""
-        [("#{column} IS NULL" if @view.sort["by"] == "follow_up"), "#{column}#{down}", ("messages.arrived_at DESC" unless @view.sort["by"] == "time"), "messages.id#{" DESC" if @view.sort["descending"]}"].compact.join(", ")
+        [("#{column} IS NULL" if @view.sort["by"] == "follow_up"), "#{column}#{down}",
+          ("messages.arrived_at DESC" unless @view.sort["by"] == "time"), "messages.id#{" DESC" if @view.sort["descending"]}"]
+          .compact.join(", ")
       end
 
       # What groups are made by: the tables and the join that their key wants, and their order.
@@ -89,8 +97,10 @@ module UpFront
       GROUPS = {
         "sender" => By.new(key: "ifnull(messages.sender_key, '')", tables: %w[messages], order: "count(*) DESC, 1"),
         "day" => By.new(tables: %w[messages], order: "1 DESC"),
-        "thread" => By.new(key: "ifnull(threads.thread, ' ' || states.message_id)", tables: %w[messages], order: "max(messages.arrived_at) DESC", join: "LEFT JOIN message_threads threads ON threads.message_id = states.message_id"),
-        "label" => By.new(key: "ifnull(labelled.label, '')", tables: [], order: "labelled.label IS NULL, folded(labelled.label)", join: "LEFT JOIN message_labels labelled ON labelled.message_id = states.message_id"),
+        "thread" => By.new(key: "ifnull(threads.thread, ' ' || states.message_id)", tables: %w[messages],
+          order: "max(messages.arrived_at) DESC", join: "LEFT JOIN message_threads threads ON threads.message_id = states.message_id"),
+        "label" => By.new(key: "ifnull(labelled.label, '')", tables: [], order: "labelled.label IS NULL, folded(labelled.label)",
+          join: "LEFT JOIN message_labels labelled ON labelled.message_id = states.message_id"),
         "account" => By.new(key: "messages.account_key", tables: %w[messages], order: "1"),
         "priority" => By.new(key: StateSQL::PRIORITY, tables: %w[claims], order: "#{RANK} DESC")
       }.freeze
@@ -99,8 +109,10 @@ module UpFront
 
       def within(relation, group)
         case @view.group_by
-        when "label" then relation.where(group.empty? ? "NOT EXISTS (SELECT 1 FROM message_labels labelled WHERE labelled.message_id = states.message_id)" : "states.message_id IN (SELECT message_id FROM message_labels WHERE label = :group)", group: group)
-        when "thread" then relation.where("states.message_id IN (SELECT message_id FROM message_threads WHERE thread = :group) OR states.message_id = :alone", group: group, alone: group[/\A (\d+)\z/, 1].to_i)
+        when "label" then relation.where(group.empty? ? "NOT EXISTS (SELECT 1 FROM message_labels labelled WHERE labelled.message_id = " \
+          "states.message_id)" : "states.message_id IN (SELECT message_id FROM message_labels WHERE label = :group)", group: group)
+        when "thread" then relation.where("states.message_id IN (SELECT message_id FROM message_threads WHERE thread = :group) OR " \
+          "states.message_id = :alone", group: group, alone: group[/\A (\d+)\z/, 1].to_i)
         else relation.where("#{group_key} = ?", group)
         end
       end

@@ -68,13 +68,17 @@ module UpFront
       def connect(path)
         ActiveRecord.default_timezone = :utc
         ActiveRecord::Base.establish_connection(adapter: "sqlite3", database: path, timeout: WAIT_MS, pool: 32,
-          default_transaction_mode: :immediate, pragmas: {journal_mode: :wal, synchronous: :normal, foreign_keys: true, mmap_size: 256 * 1024 * 1024})
+          default_transaction_mode: :immediate,
+          pragmas: {journal_mode: :wal, synchronous: :normal, foreign_keys: true, mmap_size: 256 * 1024 * 1024})
       end
 
       def migrate(path)
         context = ActiveRecord::MigrationContext.new(MIGRATIONS)
         ahead = context.get_all_versions - context.migrations.map(&:version)
-        raise Unusable, "The database #{path} comes from a newer version of Up Front. Start that version, or give another file with --database; this one was left as it is." if ahead.any?
+        if ahead.any?
+          raise Unusable, "The database #{path} comes from a newer version of Up Front. Start that version, or give another file with " \
+            "--database; this one was left as it is."
+        end
 
         ActiveRecord::Migration.verbose = false
         context.migrate

@@ -26,7 +26,8 @@ module UpFront
 
       # @param reading [Core::Reading] @return [Hash{Symbol=>String}] folded letters and words
       def texts_of(reading, among = texts)
-        among.flat_map { |fact| fact.columns.first.then { |name| [[name, reading.laid(fact)], [:"#{name}_words", reading.words(fact)]] } }.to_h
+        among.flat_map { |fact| fact.columns.first.then { |name| [[name, reading.laid(fact)], [:"#{name}_words", reading.words(fact)]] } }
+          .to_h
       end
 
       # Makes what is missing. @return [Array<Core::Fact>] the facts for which something was made
@@ -49,7 +50,8 @@ module UpFront
         return [] if missing.empty?
 
         missing.each do |fact|
-          [fact.columns.first, :"#{fact.columns.first}_words"].each { Record.connection.add_column(:message_texts, _1, :text, null: false, default: NO_TEXT) }
+          [fact.columns.first, :"#{fact.columns.first}_words"]
+            .each { Record.connection.add_column(:message_texts, _1, :text, null: false, default: NO_TEXT) }
         end
         MessageText.reset_column_information
         each_message { |row| MessageText.where(message_id: row.id).update_all(texts_of(Core::Reading.new(row.to_core), missing)) }

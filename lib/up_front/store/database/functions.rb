@@ -14,7 +14,9 @@ module UpFront
           known.clear if known.size > MAX_PHRASES
           known[text] = Core::Phrase.new(text)
         end
-        connection.create_function("phrase_in", 2) { |function, words, phrase| function.result = phrases[phrase.to_s].in?(words.to_s) ? 1 : 0 }
+        connection.create_function("phrase_in", 2) do |function, words, phrase|
+          function.result = phrases[phrase.to_s].in?(words.to_s) ? 1 : 0
+        end
       end
 
       def self.add_folding(connection)

@@ -7,7 +7,8 @@ module UpFront
       # @param table [String] @param columns [Array<Symbol>] @param more [String] what follows the values
       def initialize(table, *columns, more: "")
         @columns = columns
-        @statement = PreparedStatement.new("INSERT INTO #{table} (#{columns.join(", ")}) VALUES (#{columns.map { "?" }.join(", ")}) #{more}")
+        @statement = PreparedStatement.new("INSERT INTO #{table} (#{columns.join(", ")}) VALUES (#{columns.map { "?" }.join(", ")}) " \
+          "#{more}")
         freeze
       end
 

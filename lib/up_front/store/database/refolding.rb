@@ -41,9 +41,11 @@ module UpFront
           among = "(#{some.join(", ")})"
           indexed = "message_id IN #{among} AND message_id <= #{SearchIndex.upto}"
           columns = SearchIndex::COLUMNS.join(", ")
-          here.execute("INSERT INTO message_search (message_search, rowid, #{columns}) SELECT 'delete', message_id, #{columns} FROM message_texts WHERE #{indexed}")
+          here.execute("INSERT INTO message_search (message_search, rowid, #{columns}) SELECT 'delete', message_id, #{columns} FROM " \
+            "message_texts WHERE #{indexed}")
           here.execute("UPDATE message_texts SET #{names.map { "#{_1} = laid_anew(#{_1})" }.join(", ")} WHERE message_id IN #{among}")
-          here.execute("UPDATE message_texts SET #{names.map { "#{_1}_words = laid_words(#{_1})" }.join(", ")} WHERE message_id IN #{among}")
+          here.execute("UPDATE message_texts SET #{names.map { "#{_1}_words = laid_words(#{_1})" }.join(", ")} WHERE message_id IN " \
+            "#{among}")
           here.execute("INSERT INTO message_search (rowid, #{columns}) SELECT message_id, #{columns} FROM message_texts WHERE #{indexed}")
         end
       end

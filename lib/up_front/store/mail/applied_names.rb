@@ -16,7 +16,8 @@ module UpFront
         LABELS.each do |model, columns|
           columns.each do |column|
             model.where("EXISTS (SELECT 1 FROM json_each(#{column}) WHERE value = ?)", was)
-              .update_all(["#{column} = (SELECT json_group_array(CASE value WHEN ? THEN ? ELSE value END) FROM json_each(#{column}))", was, name])
+              .update_all(["#{column} = (SELECT json_group_array(CASE value WHEN ? THEN ? ELSE value END) FROM json_each(#{column}))", was,
+                name])
           end
         end
       end

@@ -20,7 +20,9 @@ module UpFront
           proposals: claim.proposals, trace: claim.trace.kept, revision: revision, **keep
         )
         FORGET.call([message_id]) if anew
-        claim.trace.told.each { |rule, outcome| FIRED.call(message_id: message_id, rule_id: rule.id, outcome: outcome) if rule.id && SPOKE.include?(outcome) }
+        claim.trace.told.each do |rule, outcome|
+          FIRED.call(message_id: message_id, rule_id: rule.id, outcome: outcome) if rule.id && SPOKE.include?(outcome)
+        end
       end
     end
   end

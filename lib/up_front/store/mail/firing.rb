@@ -9,7 +9,10 @@ module UpFront
 
       # @return [Hash{Integer=>Array<Time>}] by rule, when the messages arrived on which it spoke
       def self.arrivals(since:, before:)
-        joins(:message).where(messages: {arrived_at: since..before}).pluck(:rule_id, "messages.arrived_at").each_with_object(Hash.new { |all, id| all[id] = [] }) { |(id, at), all| all[id] << at }
+        joins(:message).where(messages: {arrived_at: since..before}).pluck(:rule_id, "messages.arrived_at")
+          .each_with_object(Hash.new { |all, id| all[id] = [] }) do |(id, at), all|
+          all[id] << at
+        end
       end
 
       # @return [Hash{Integer=>Time}] by rule, the last arrival on which it spoke

@@ -11,7 +11,8 @@ module UpFront
       def self.keep(undo_step_id, ids)
         fired = Firing.where(message_id: ids).pluck(:message_id, :rule_id, :outcome).group_by(&:first)
         Claim.where(message_id: ids).each do |claim|
-          KEEP.call(undo_step_id: undo_step_id, message_id: claim.message_id, claim: claim.attributes.except("message_id"), firings: fired.fetch(claim.message_id, []).map { _1.drop(1) })
+          KEEP.call(undo_step_id: undo_step_id, message_id: claim.message_id, claim: claim.attributes.except("message_id"),
+            firings: fired.fetch(claim.message_id, []).map { _1.drop(1) })
         end
       end
 

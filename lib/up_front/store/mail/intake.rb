@@ -12,7 +12,8 @@ module UpFront
       PERSON = PreparedInsert.new("message_people", :message_id, :role, :key, :name_key, :domain_path)
       REFERENCE = PreparedInsert.new("message_references", :message_id, :reference)
 
-      MET = PreparedQuery.new("SELECT 1 FROM message_people JOIN messages ON messages.id = message_people.message_id WHERE message_people.key = ? " \
+      MET = PreparedQuery.new("SELECT 1 FROM message_people JOIN messages ON messages.id = message_people.message_id WHERE " \
+        "message_people.key = ? " \
         "AND message_people.role IN ('from', 'to', 'cc') AND messages.arrived_at < ? LIMIT 1")
       WROTE = PreparedQuery.new("SELECT 1 FROM messages WHERE message_id = ? AND from_me = 1 LIMIT 1")
       ANSWERED = PreparedQuery.new("SELECT 1 FROM message_references JOIN messages ON messages.id = message_references.message_id " \
@@ -44,17 +45,22 @@ module UpFront
         id
       end
 
-      def message_insert = @message_insert ||= PreparedInsert.new("messages", *COLUMNS, *FactColumns.facts.map { _1.columns.first }, more: "RETURNING id")
+      def message_insert
+        @message_insert ||= PreparedInsert.new("messages", *COLUMNS, *FactColumns.facts.map { _1.columns.first }, more: "RETURNING id")
+      end
 
       def text_insert
-        @text_insert ||= PreparedInsert.new("message_texts", :message_id, *FactColumns.texts.map { _1.columns.first }.flat_map { [_1, :"#{_1}_words"] })
+        @text_insert ||= PreparedInsert.new("message_texts", :message_id, *FactColumns.texts.map { _1.columns.first }
+          .flat_map { [_1, :"#{_1}_words"] })
       end
 
       def columns(message, account, digest, unreadable, names)
         sender = message.from.first
         {
           account_id: account.id, mailbox: message.mailbox, digest: digest, message_id: message.message_id, subject: message.subject,
-          sender_name: sender&.shown.to_s, sender_key: sender&.key, sender_folded: Core::Text.fold(sender&.shown), subject_folded: Core::Text.fold(message.subject)[0, SORTED], excerpt: excerpt(message.body), body: message.body, unreadable: unreadable,
+          sender_name: sender&.shown.to_s, sender_key: sender&.key, sender_folded: Core::Text.fold(sender&.shown),
+          subject_folded: Core::Text.fold(message.subject)[0, SORTED], excerpt: excerpt(message.body), body: message.body,
+          unreadable: unreadable,
           from_me: message.from.any? { names.me.include?(_1) }, calendar_method: message.calendar_method,
           people: FactColumns::ROLES.to_h { |role| [role.to_s, Array(message.public_send(role)).map(&:to_h)] },
           headers: message.headers, attachments: message.attachments.map { _1.to_h.transform_keys(&:to_s) },
@@ -70,7 +76,8 @@ module UpFront
       # @param roles [Hash{Symbol=>#read}] what tells who has a role @return [Array<Hash>] rows of message_people
       def people(message, id, roles = EVERY_MESSAGE)
         roles.flat_map { |role, who| Array(who.read(message)).map { [role, _1] } }.uniq.map do |role, address|
-          {message_id: id, role: role.to_s, key: address.key, name_key: Core::Text.fold(address.name), domain_path: domain_path(address.domain)}
+          {message_id: id, role: role.to_s, key: address.key, name_key: Core::Text.fold(address.name),
+           domain_path: domain_path(address.domain)}
         end
       end
 

@@ -31,7 +31,8 @@ module UpFront
         ids = [id]
         loop do
           named = where(id: ids).pluck(:message_id).compact + MessageReference.where(message_id: ids).pluck(:reference)
-          found = (ids + where(message_id: named).ids + MessageReference.where(reference: named).pluck(:message_id)).uniq.first(MOST_TOGETHER)
+          found = (ids + where(message_id: named).ids + MessageReference.where(reference: named).pluck(:message_id))
+            .uniq.first(MOST_TOGETHER)
           return ids if found.size == ids.size
 
           ids = found
@@ -41,8 +42,10 @@ module UpFront
       # @return [Core::Message] as the rules saw it when it came
       def to_core(references: MessageReference.where(message_id: id).pluck(:reference))
         Core::Message.new(
-          message_id: message_id, subject: subject, body: body, date: sent_at, arrived_at: arrived_at, account: account.name, mailbox: mailbox, headers: headers, size: size,
-          from: addresses("from"), sender: addresses("sender").first, to: addresses("to"), cc: addresses("cc"), reply_to: addresses("reply_to"),
+          message_id: message_id, subject: subject, body: body, date: sent_at, arrived_at: arrived_at, account: account.name,
+          mailbox: mailbox, headers: headers, size: size,
+          from: addresses("from"), sender: addresses("sender").first, to: addresses("to"), cc: addresses("cc"),
+          reply_to: addresses("reply_to"),
           attachments: attachments.map { Core::Attachment.new(**_1.transform_keys(&:to_sym)) }, calendar_method: calendar_method,
           references: references, first_contact: first_contact, reply_to_mine: reply_to_mine
         )

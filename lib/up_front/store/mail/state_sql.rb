@@ -59,7 +59,8 @@ module UpFront
       def on_front = "(#{OPEN} AND #{come("states.surface_at")})"
 
       def held
-        "(#{OPEN} AND states.came = 'arrived' AND states.put_off_at IS NULL AND (states.surface_at > #{@now} OR states.surface_at IS NULL) " \
+        "(#{OPEN} AND states.came = 'arrived' AND states.put_off_at IS NULL AND (states.surface_at > #{@now} OR states.surface_at IS " \
+          "NULL) " \
           "AND (states.surface_at IS NOT NULL OR #{WAITS_FOR_EVER}))"
       end
 
@@ -73,7 +74,8 @@ module UpFront
         asked = "#{PRIORITY} IN (#{list})"
         return asked if levels.include?(COMMON)
 
-        own = "SELECT message_id FROM states WHERE priority IN (#{list}) UNION ALL SELECT message_id FROM claims WHERE priority IN (#{list})"
+        own = "SELECT message_id FROM states WHERE priority IN (#{list}) UNION ALL SELECT message_id FROM claims WHERE priority IN " \
+          "(#{list})"
         "(states.message_id IN (#{own}) AND #{asked})"
       end
 

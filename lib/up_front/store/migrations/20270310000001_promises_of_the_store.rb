@@ -22,7 +22,8 @@ class PromisesOfTheStore < ActiveRecord::Migration[7.2]
 
   # Beside the message that all of them belong to.
   REFERENCES = {
-    "firings" => ["rule_id", "rules", "CASCADE"], "former_claims" => ["message_id", "messages", "CASCADE"], "alerts" => ["rule_id", "rules", "SET NULL"],
+    "firings" => ["rule_id", "rules", "CASCADE"], "former_claims" => ["message_id", "messages", "CASCADE"],
+    "alerts" => ["rule_id", "rules", "SET NULL"],
     "rule_versions" => ["rule_id", "rules", "CASCADE"]
   }.freeze
 
@@ -59,7 +60,8 @@ class PromisesOfTheStore < ActiveRecord::Migration[7.2]
   end
 
   def promising(made, table, checks)
-    columns = made[/\A[^(]*\((.*)\)\s*\z/m, 1].gsub(/,\s*CONSTRAINT "[^"]*"\s*FOREIGN KEY \("\w+"\)\s*REFERENCES "\w+" \("id"\)(?:\s*ON DELETE CASCADE)?\s*/m, "")
+    columns = made[/\A[^(]*\((.*)\)\s*\z/m, 1]
+      .gsub(/,\s*CONSTRAINT "[^"]*"\s*FOREIGN KEY \("\w+"\)\s*REFERENCES "\w+" \("id"\)(?:\s*ON DELETE CASCADE)?\s*/m, "")
     columns = columns.sub('"message_id" integer PRIMARY KEY AUTOINCREMENT NOT NULL', '"message_id" integer PRIMARY KEY NOT NULL')
     promises = checks.map { |column, answers| "CHECK (#{column} IS NULL OR #{column} IN (#{answers.map { quote(_1) }.join(", ")}))" }
     promises << reference("message_id", "messages", "CASCADE") if columns.include?('"message_id"') && table != "former_claims"
@@ -103,11 +105,13 @@ class PromisesOfTheStore < ActiveRecord::Migration[7.2]
 
   def labels_on_messages
     execute("DROP TABLE worn_labels")
-    execute("CREATE TABLE message_labels (label TEXT NOT NULL, message_id INTEGER NOT NULL REFERENCES messages (id) ON DELETE CASCADE, PRIMARY KEY (label, message_id)) WITHOUT ROWID")
+    execute("CREATE TABLE message_labels (label TEXT NOT NULL, message_id INTEGER NOT NULL REFERENCES messages (id) ON DELETE CASCADE, " \
+      "PRIMARY KEY (label, message_id)) WITHOUT ROWID")
     add_index :message_labels, :message_id
     execute("CREATE TRIGGER labels_of_new_claims AFTER INSERT ON claims WHEN NEW.labels <> '[]' BEGIN #{LABELS} END")
     execute("CREATE TRIGGER labels_of_claims AFTER UPDATE OF labels ON claims WHEN NEW.labels <> OLD.labels BEGIN #{LABELS} END")
-    execute("CREATE TRIGGER labels_of_states AFTER UPDATE OF labels_on, labels_off ON states WHEN NEW.labels_on <> OLD.labels_on OR NEW.labels_off <> OLD.labels_off BEGIN #{LABELS} END")
+    execute("CREATE TRIGGER labels_of_states AFTER UPDATE OF labels_on, labels_off ON states WHEN NEW.labels_on <> OLD.labels_on OR " \
+      "NEW.labels_off <> OLD.labels_off BEGIN #{LABELS} END")
     execute(<<~SQL)
       INSERT OR IGNORE INTO message_labels (label, message_id)
         SELECT label.value, claims.message_id FROM claims JOIN states USING (message_id), json_each(claims.labels) label WHERE label.value NOT IN (SELECT value FROM json_each(states.labels_off))
@@ -139,8 +143,10 @@ class PromisesOfTheStore < ActiveRecord::Migration[7.2]
     end
     {"claims" => %w[labels], "states" => %w[labels_on labels_off]}.each do |table, columns|
       columns.each do |column|
-        spelled(document.fetch("labels", []), select_values("SELECT DISTINCT label.value FROM #{table}, json_each(#{table}.#{column}) label")).each do |was, name|
-          execute("UPDATE #{table} SET #{column} = (SELECT json_group_array(CASE value WHEN #{quote(was)} THEN #{quote(name)} ELSE value END) FROM json_each(#{column})) " \
+        spelled(document.fetch("labels", []),
+          select_values("SELECT DISTINCT label.value FROM #{table}, json_each(#{table}.#{column}) label")).each do |was, name|
+          execute("UPDATE #{table} SET #{column} = (SELECT json_group_array(CASE value WHEN #{quote(was)} THEN #{quote(name)} ELSE " \
+            "value END) FROM json_each(#{column})) " \
             "WHERE EXISTS (SELECT 1 FROM json_each(#{column}) WHERE value = #{quote(was)})")
         end
       end
@@ -160,11 +166,15 @@ class PromisesOfTheStore < ActiveRecord::Migration[7.2]
   def keep_steps
     last = 0
     loop do
-      rows = select_rows("SELECT claims.message_id, claims.trace, claims.surface_at, messages.arrived_at FROM claims JOIN messages ON messages.id = claims.message_id " \
+      rows = select_rows("SELECT claims.message_id, claims.trace, claims.surface_at, messages.arrived_at FROM claims JOIN messages ON " \
+        "messages.id = claims.message_id " \
         "WHERE claims.message_id > #{last} ORDER BY claims.message_id LIMIT #{BATCH}")
       return if rows.empty?
 
-      rows.each { |id, trace, surface_at, arrived_at| execute("UPDATE claims SET trace = #{quote(JSON.generate(in_steps(JSON.parse(trace), surface_at || arrived_at)))} WHERE message_id = #{id}") }
+      rows.each do |id, trace, surface_at, arrived_at|
+        execute("UPDATE claims SET trace = #{quote(JSON.generate(in_steps(JSON.parse(trace), surface_at || arrived_at)))} WHERE " \
+          "message_id = #{id}")
+      end
       last = rows.last[0]
     end
   end
@@ -175,7 +185,10 @@ class PromisesOfTheStore < ActiveRecord::Migration[7.2]
     trace.merge("rules" => rules, "timing" => trace.fetch("timing", []).map { _1.is_a?(String) ? step(_1, moment) : _1 })
   end
 
-  def found_as_list(leaf) = (leaf["held"] && leaf["found"].is_a?(String) && %w[mentions mentions_all contains].include?(leaf["op"])) ? leaf.merge("found" => [leaf["found"]]) : leaf
+  def found_as_list(leaf)
+    (leaf["held"] && leaf["found"].is_a?(String) &&
+      %w[mentions mentions_all contains].include?(leaf["op"])) ? leaf.merge("found" => [leaf["found"]]) : leaf
+  end
 
   TIMINGS = {"straight in" => "now", "next round" => "next_round", "that round" => "round"}.freeze
 
@@ -184,8 +197,12 @@ class PromisesOfTheStore < ActiveRecord::Migration[7.2]
     when /\Acovered by window (.+)\z/m then {"step" => "window", "name" => $1}
     when "covered by a day off" then {"step" => "day_off"}
     when /\Ano window covers/ then {"step" => "uncovered", "at" => at}
-    when /\A(discarded|off the Front) by rule (.+)\z/m then {"step" => "never", "topic" => ($1 == "discarded") ? "discard" : "timing", "rule" => $2}
-    when /\A(straight in|next round|that round|until .+?) by rule (.+)\z/m then {"step" => "by_rule", "rule" => $2, "timing" => TIMINGS.fetch($1, "until"), "at" => at}
+    when /\A(discarded|off the Front) by rule (.+)\z/m then {
+      "step" => "never", "topic" => ($1 == "discarded") ? "discard" : "timing", "rule" => $2
+    }
+    when /\A(straight in|next round|that round|until .+?) by rule (.+)\z/m then {
+      "step" => "by_rule", "rule" => $2, "timing" => TIMINGS.fetch($1, "until"), "at" => at
+    }
     when /\Around (.+) at \d\d:\d\d(?: on [\d-]+)?\z/m then {"step" => "round", "name" => $1, "at" => at}
     when /\Awindow ends at/ then {"step" => "window_ends", "at" => at}
     when /\Aheads-down until/ then {"step" => "heads_down", "at" => at}

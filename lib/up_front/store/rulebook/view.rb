@@ -16,7 +16,9 @@ module UpFront
       end
 
       # @param review [Core::ReviewTimes] @return [Core::ReviewStatus]
-      def review_status(review, plan, now) = Core::ReviewStatus.new(review, plan, now, gone_through_at: gone_through_at&.to_time, since: (review_from || created_at).to_time)
+      def review_status(review, plan, now)
+        Core::ReviewStatus.new(review, plan, now, gone_through_at: gone_through_at&.to_time, since: (review_from || created_at).to_time)
+      end
     end
   end
 end

@@ -10,8 +10,10 @@ module UpFront
       MOST = Core::Threads::MOST
       SHOWN = 200 # of a thread, beside one of its messages
       UPTO = PreparedQuery.new("SELECT value FROM settings WHERE key = '#{KEY}'")
-      NAMED = PreparedQuery.new("SELECT threads.conversation FROM message_references refs JOIN message_threads threads ON threads.message_id = refs.message_id WHERE refs.reference = ? LIMIT 1")
-      CALLED = PreparedQuery.new("SELECT threads.conversation FROM messages JOIN message_threads threads ON threads.message_id = messages.id WHERE messages.message_id = ? LIMIT 1")
+      NAMED = PreparedQuery.new("SELECT threads.conversation FROM message_references refs JOIN message_threads threads ON " \
+        "threads.message_id = refs.message_id WHERE refs.reference = ? LIMIT 1")
+      CALLED = PreparedQuery.new("SELECT threads.conversation FROM messages JOIN message_threads threads ON threads.message_id = " \
+        "messages.id WHERE messages.message_id = ? LIMIT 1")
       JOIN = PreparedInsert.new("message_threads", :message_id, :conversation, :thread)
       UNITE = PreparedStatement.new("UPDATE message_threads SET conversation = ? WHERE conversation = ?")
 
@@ -42,9 +44,12 @@ module UpFront
       #   the message has not been gone through yet, its conversation
       def around(id)
         thread = MessageThread.where(message_id: id).pick(:thread)
-        ids = thread ? MessageThread.where(thread: thread).order(message_id: :desc).pluck(:message_id) : Message.conversation(id).sort.reverse
+        ids = thread ? MessageThread.where(thread: thread).order(message_id: :desc).pluck(:message_id) : Message.conversation(id)
+          .sort.reverse
         found = []
-        Core::Threads.new(letters(ids.first(SHOWN) | [id])).roots.each { |root| root.each_letter { |letter, depth| found << [letter.id, depth] } }
+        Core::Threads.new(letters(ids.first(SHOWN) | [id])).roots.each do |root|
+          root.each_letter { |letter, depth| found << [letter.id, depth] }
+        end
         Whole.new(ids.size, found)
       end
 
@@ -88,8 +93,11 @@ module UpFront
 
       def letters(ids)
         references = MessageReference.where(message_id: ids).pluck(:message_id, :reference).group_by(&:first)
-        Message.where(id: ids).order(:id).pluck(:id, :message_id, :subject, :sent_at, :arrived_at, Arel.sql("json_extract(headers, '$.references')")).map do |id, message_id, subject, sent_at, arrived_at, given|
-          Core::Threads::Letter.new(id: id, message_id: message_id, references: line(given, references.fetch(id, []).map(&:last)), subject: subject, sent_at: (sent_at || arrived_at).to_time)
+        Message.where(id: ids).order(:id)
+          .pluck(:id, :message_id, :subject, :sent_at, :arrived_at, Arel.sql("json_extract(headers, '$.references')"))
+          .map do |id, message_id, subject, sent_at, arrived_at, given|
+          Core::Threads::Letter.new(id: id, message_id: message_id, references: line(given, references.fetch(id, []).map(&:last)),
+            subject: subject, sent_at: (sent_at || arrived_at).to_time)
         end
       end
 

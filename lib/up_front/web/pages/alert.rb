@@ -6,7 +6,8 @@ module UpFront
       # An alert as a page shows it, sounds it and keeps it in the journal.
       class Alert
         DEFAULT_SOUNDS = {"chime" => "Lantern", "call_out" => "Harbour"}.freeze
-        SILENCED = {"burst" => "one of a burst that sounded as one", "conversation" => "its conversation had just alerted", "heads_down" => "you were heads-down", "let_in" => "you brought it in yourself"}.freeze
+        SILENCED = {"burst" => "one of a burst that sounded as one", "conversation" => "its conversation had just alerted",
+                    "heads_down" => "you were heads-down", "let_in" => "you brought it in yourself"}.freeze
         HUSHED = {"switch" => "sounds were off", "quiet_hours" => "quiet hours"}.freeze
 
         # @param alerts [Array<Store::Alert>] @return [Array<Alert>]
@@ -26,8 +27,11 @@ module UpFront
         end
 
         def to_h
-          {id: @alert.id, message_id: @alert.message_id, level: @alert.level, text: text, rule: @alert.rule, rule_id: (@alert.rule_id if @rules.include?(@alert.rule_id)), sender: sender, subject: @message.subject,
-           at: @time_format.moment(@alert.at), sound: @alert.hushed_by ? nil : Alert.sound(@alert.level, @alert.sound, @sounds), desktop: @alert.desktop, calls: @alert.calls, became: became, opened: !@alert.opened_at.nil?, silenced: !@alert.silenced_by.nil?}
+          {id: @alert.id, message_id: @alert.message_id, level: @alert.level, text: text, rule: @alert.rule,
+           rule_id: (@alert.rule_id if @rules.include?(@alert.rule_id)), sender: sender, subject: @message.subject,
+           at: @time_format.moment(@alert.at), sound: @alert.hushed_by ? nil : Alert.sound(@alert.level, @alert.sound, @sounds),
+           desktop: @alert.desktop, calls: @alert.calls, became: became, opened: !@alert.opened_at.nil?,
+           silenced: !@alert.silenced_by.nil?}
         end
 
         # @return [Hash{String=>Integer}] the person's own sounds by name, folded
@@ -58,7 +62,8 @@ module UpFront
 
         # Itself, what sounded just before it one by one, and what has joined since.
         def burst
-          before = Store::Alert.where(silenced_by: nil).where.not(level: "call_out").where("called_at > ? AND id < ?", @alert.called_at - Core::AlertPace::BURST_SECONDS, @alert.id)
+          before = Store::Alert.where(silenced_by: nil).where.not(level: "call_out")
+            .where("called_at > ? AND id < ?", @alert.called_at - Core::AlertPace::BURST_SECONDS, @alert.id)
           [@alert.message_id, *before.pluck(:message_id), *Store::Alert.where(burst_id: @alert.id).pluck(:message_id)]
         end
 
@@ -66,7 +71,8 @@ module UpFront
         def became
           return "silent: #{SILENCED.fetch(@alert.silenced_by)}" if @alert.silenced_by
 
-          [("without its sound: #{HUSHED.fetch(@alert.hushed_by)}" if @alert.hushed_by), ("called #{Core::English.count(@alert.calls, "time")}" if @alert.calls > 1), ending].compact.join(", ")
+          [("without its sound: #{HUSHED.fetch(@alert.hushed_by)}" if @alert.hushed_by),
+            ("called #{Core::English.count(@alert.calls, "time")}" if @alert.calls > 1), ending].compact.join(", ")
         end
 
         def ending

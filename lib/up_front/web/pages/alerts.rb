@@ -19,7 +19,9 @@ module UpFront
           alerts = Store::Alert.order(id: :desc).then { before ? _1.where(id: ...before) : _1 }.limit(PAGE + 1).to_a
           more = alerts.size > PAGE
           alerts = alerts.first(PAGE)
-          days = alerts.group_by { @rulebook.zone.date(_1.at.to_time) }.map { |date, some| {title: @time_format.today_or_day(date), alerts: Alert.of(some, @time_format).map(&:to_h)} }
+          days = alerts.group_by { @rulebook.zone.date(_1.at.to_time) }.map do |date, some|
+            {title: @time_format.today_or_day(date), alerts: Alert.of(some, @time_format).map(&:to_h)}
+          end
           {lead: lead, days: days, next_before: (alerts.last.id if more)}
         end
 
@@ -28,7 +30,8 @@ module UpFront
           days = first ? [(@rulebook.zone.date(@now) - @rulebook.zone.date(first.to_time)).to_i + 1, DAYS].min : 0
           figures = Core::Loudness.new(sounded, days).to_h
           rules = @rulebook.by_name
-          figures.merge(lead: loud_lead(figures), rules: figures[:rules].map { |row| row.merge(rule_id: rules[row[:rule]]&.id, quieter: quieter?(rules[row[:rule]], row[:level])) })
+          figures.merge(lead: loud_lead(figures), rules: figures[:rules]
+            .map { |row| row.merge(rule_id: rules[row[:rule]]&.id, quieter: quieter?(rules[row[:rule]], row[:level])) })
         end
 
         private
@@ -37,8 +40,10 @@ module UpFront
 
         def sounded
           names = @rulebook.rules.to_h { [_1.id, _1.name] } # a rule that has another name now is still the same
-          Store::Alert.where("at > ?", since).pluck(:rule_id, :rule, :level, :at, :opened_at, :silenced_by).map do |id, rule, level, at, opened_at, silenced|
-            Core::Loudness::Sounded.new(rule: names.fetch(id, rule), level: level, at: at.to_time, opened_at: opened_at&.to_time, silenced: !silenced.nil?)
+          Store::Alert.where("at > ?", since).pluck(:rule_id, :rule, :level, :at, :opened_at, :silenced_by)
+            .map do |id, rule, level, at, opened_at, silenced|
+            Core::Loudness::Sounded.new(rule: names.fetch(id, rule), level: level, at: at.to_time, opened_at: opened_at&.to_time,
+              silenced: !silenced.nil?)
           end
         end
 
@@ -48,10 +53,13 @@ module UpFront
         def lead
           today = Store::Alert.where("at >= ?", @rulebook.zone.instant(@rulebook.zone.date(@now), 0))
           calling = Store::Alert.showing(@now).count
-          return "#{Core::English.sentence(Core::English.count(calling, "call-out"))} #{(calling == 1) ? "waits" : "wait"} for an answer." if calling.positive?
+          if calling.positive?
+            return "#{Core::English.sentence(Core::English.count(calling, "call-out"))} #{(calling == 1) ? "waits" : "wait"} for an answer."
+          end
 
           count = today.where(silenced_by: nil).count
-          count.zero? ? "No alert today." : "#{Core::English.sentence(Core::English.count(count, "alert"))} today, #{Core::English.count(today.where.not(opened_at: nil).count, "of them", "of them")} opened."
+          count.zero? ? "No alert today." : "#{Core::English.sentence(Core::English.count(count, "alert"))} today, " \
+            "#{Core::English.count(today.where.not(opened_at: nil).count, "of them", "of them")} opened."
         end
 
         def loud_lead(figures)

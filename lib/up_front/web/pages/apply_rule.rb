@@ -25,10 +25,14 @@ module UpFront
         def rows
           shown = @items.first(MOST_ROWS)
           messages = Store::Message.where(id: shown.map(&:id)).select(:id, :sender_name, :subject).index_by(&:id)
-          shown.map { |item| {id: item.id, sender: messages.fetch(item.id).sender_name, subject: messages.fetch(item.id).subject, when: @time_format.moment(item.arrived_at), matched: true, changes: changes(item), reason: nil} }
+          shown.map do |item|
+            {id: item.id, sender: messages.fetch(item.id).sender_name, subject: messages.fetch(item.id).subject,
+             when: @time_format.moment(item.arrived_at), matched: true, changes: changes(item), reason: nil}
+          end
         end
 
-        MARKS = {"timing" => ["off the Front", "on the Front"], "flag" => ["flagged", "not flagged"], "mark_read" => %w[read unread], "discard" => ["discarded", "kept"]}.freeze
+        MARKS = {"timing" => ["off the Front", "on the Front"], "flag" => ["flagged", "not flagged"], "mark_read" => %w[read unread],
+                 "discard" => ["discarded", "kept"]}.freeze
 
         def changes(item)
           said = Core::ClaimDifference.new(item.row, item.claim, @time_format, topics: item.topics - MARKS.keys).changes.map(&:to_h)

@@ -33,8 +33,13 @@ module UpFront
         def fits?(text) = @typed.empty? || Core::Text.fold(text).include?(@typed)
 
         def people
-          own = {"me" => "me", "my_organisation" => "my organisation", "contacts" => "my contacts"}.select { |_, label| fits?(label) }.map { |value, label| row(value, label) }
-          groups = @rulebook.document.fetch("groups", []).select { fits?(_1["name"]) }.map { row("group:#{_1["name"]}", "one of #{_1["name"]}") }
+          own = {"me" => "me", "my_organisation" => "my organisation", "contacts" => "my contacts"}.select { |_, label| fits?(label) }
+            .map do |value, label|
+            row(value, label)
+          end
+          groups = @rulebook.document.fetch("groups", []).select { fits?(_1["name"]) }.map do
+            row("group:#{_1["name"]}", "one of #{_1["name"]}")
+          end
           (groups + domains + addresses + (@typed.empty? ? [] : own)).first(MOST) + (@typed.empty? ? own : [])
         end
 
@@ -42,28 +47,37 @@ module UpFront
         def roles = @fact.columns.map(&:to_s)
 
         def addresses
-          found = met.where("instr(key, :typed) > 0 OR instr(name_key, :typed) > 0 OR :typed = ''", typed: @typed).group(:key).order(Arel.sql("count(*) DESC")).limit(MOST).pluck(:key, Arel.sql("max(name_key)"), Arel.sql("count(*)"))
-          shown = Store::Message.where(sender_key: found.map(&:first)).group(:sender_key).pluck(:sender_key, Arel.sql("max(sender_name)")).to_h
+          found = met.where("instr(key, :typed) > 0 OR instr(name_key, :typed) > 0 OR :typed = ''", typed: @typed).group(:key)
+            .order(Arel.sql("count(*) DESC")).limit(MOST).pluck(:key, Arel.sql("max(name_key)"), Arel.sql("count(*)"))
+          shown = Store::Message.where(sender_key: found.map(&:first)).group(:sender_key).pluck(:sender_key, Arel.sql("max(sender_name)"))
+            .to_h
           found.map { |key, _, count| row(key, [shown[key], key].compact.uniq.join(" · "), count) }
         end
 
         def domains
-          found = met.where("instr(key, '@') > 0").group(Arel.sql("substr(key, instr(key, '@') + 1)")).order(Arel.sql("count(*) DESC")).pluck(Arel.sql("substr(key, instr(key, '@') + 1)"), Arel.sql("count(*)"))
+          found = met.where("instr(key, '@') > 0").group(Arel.sql("substr(key, instr(key, '@') + 1)")).order(Arel.sql("count(*) DESC"))
+            .pluck(Arel.sql("substr(key, instr(key, '@') + 1)"), Arel.sql("count(*)"))
           typed = @typed.delete_prefix("@")
-          found.select { |domain, _| domain.include?(typed) }.first(4).map { |domain, count| row("@#{domain}", "anyone at #{domain}", count) }
+          found.select { |domain, _| domain.include?(typed) }.first(4).map { |domain, count|
+            row("@#{domain}", "anyone at #{domain}", count)
+          }
         end
 
         # Those that mail has, as they are spelled where they have a spelling of their own.
         def answers
           return [] if @fact.type.choices
 
-          counts.select { |name, _| fits?(name) }.sort_by { |name, count| [-count, name] }.first(MOST).map { |name, count| row(name, name, count) }
+          counts.select { |name, _| fits?(name) }.sort_by { |name, count| [-count, name] }.first(MOST).map do |name, count|
+            row(name, name, count)
+          end
         end
 
         # @return [Hash{String=>Integer}]
         def counts
           case @fact.name
-          when "account" then Store::Message.group(:account_id).count.then { |counts| Store::Account.all.to_h { [_1.name, counts.fetch(_1.id, 0)] } }
+          when "account" then Store::Message.group(:account_id).count.then { |counts|
+            Store::Account.all.to_h { [_1.name, counts.fetch(_1.id, 0)] }
+          }
           when "mailbox" then Store::Message.group(:mailbox).count
           else Store::Message.group(@fact.columns.first).count
           end

@@ -44,14 +44,18 @@ module UpFront
         def rounds
           @plan.stops_on(@date).map do |stop|
             done = stop.at <= @now
-            {name: stop.round.name, at: stop.at.iso8601, minute: @zone.minutes(stop.at), time: @time_format.moment(stop.at), done: done, count: count(stop)}
+            {name: stop.round.name, at: stop.at.iso8601, minute: @zone.minutes(stop.at), time: @time_format.moment(stop.at), done: done,
+             count: count(stop)}
           end
         end
 
-        def count(stop) = Store::State.where(came: "arrived", surface_at: stop.at, let_in_at: nil).claimed.where.not(claims: {round: nil}).count
+        def count(stop)
+          Store::State.where(came: "arrived", surface_at: stop.at, let_in_at: nil).claimed.where.not(claims: {round: nil}).count
+        end
 
         def arrivals
-          Store::Message.joins(:claim, :state).where(states: {came: "arrived"}, arrived_at: @start...@ending).order(:arrived_at).limit(MOST_TICKS)
+          Store::Message.joins(:claim, :state).where(states: {came: "arrived"}, arrived_at: @start...@ending).order(:arrived_at)
+            .limit(MOST_TICKS)
             .pluck("messages.id", "messages.arrived_at", Arel.sql(Store::StateSQL::PRIORITY), "claims.held")
             .map { |id, at, priority, held| {id: id, minute: @zone.minutes(at), priority: priority, held: held} }
         end

@@ -25,7 +25,8 @@ module UpFront
         def to_h(offset: 0)
           return {lead: "Type to find mail.", count: 0, of: 0, messages: [], condition: nil, heard: nil} unless @typed.any?
 
-          {lead: lead, count: finding.count, of: whole, heard: heard && Core::Sentence.condition(heard), condition: heard ? heard.to_h : @typed.condition, for_rules: for_rules?, messages: rows(offset)}
+          {lead: lead, count: finding.count, of: whole, heard: heard && Core::Sentence.condition(heard),
+           condition: heard ? heard.to_h : @typed.condition, for_rules: for_rules?, messages: rows(offset)}
         end
 
         # Over what is found, so that each click narrows further. @return [Hash]
@@ -78,7 +79,8 @@ module UpFront
 
         def shown(row, body)
           excerpt = around(body) || row.message.excerpt
-          row.plain.merge(because: "#{@time_format.moment(row.message.arrived_at)} · #{Place.of(row)}", subject_pieces: marking.pieces(row.subject), excerpt: excerpt, excerpt_pieces: marking.pieces(excerpt))
+          row.plain.merge(because: "#{@time_format.moment(row.message.arrived_at)} · #{Place.of(row)}",
+            subject_pieces: marking.pieces(row.subject), excerpt: excerpt, excerpt_pieces: marking.pieces(excerpt))
         end
 
         def marking = @marking ||= Core::Marking.new(heard ? Core::Marking.sought(heard) : @typed.patterns)

@@ -17,7 +17,8 @@ module UpFront
 
         def to_h
           lead, waiting = sentences
-          {lead: lead, waiting: waiting, held: held, count: total, sections: sections, inks: inks, reviews: reviews, older: [total - rows.size, 0].max,
+          {lead: lead, waiting: waiting, held: held, count: total, sections: sections, inks: inks, reviews: reviews,
+           older: [total - rows.size, 0].max,
            next_cursor: ((total > rows.size) ? rows.last.state.surface_at.iso8601(6) : nil)}
         end
 
@@ -33,7 +34,8 @@ module UpFront
           high = rows.count { _1.stands.priority == "high" && !_1.item.now_reason }
           first = Store::State.held(@now).minimum(:surface_at)
           count = first ? Store::State.held(@now).where(surface_at: first).count : 0
-          Core::FrontLead.front(now_count: urgent, high: high, others: rows.size - urgent, held: held, next_words: next_words(first), next_count: count)
+          Core::FrontLead.front(now_count: urgent, high: high, others: rows.size - urgent, held: held, next_words: next_words(first),
+            next_count: count)
         end
 
         # "the 10:30 round", or for what waits for a moment of its own, that moment
@@ -44,7 +46,8 @@ module UpFront
 
         def sections
           by_id = rows.to_h { [_1.message.id, _1] }
-          found = Core::FrontSections.new(rows.map(&:item), bands(by_id.keys), zone: @rulebook.zone, now: @now, now_most: Desk::AlertSettings.now["now_most"])
+          found = Core::FrontSections.new(rows.map(&:item), bands(by_id.keys), zone: @rulebook.zone, now: @now,
+            now_most: Desk::AlertSettings.now["now_most"])
           found.to_a.map do |section|
             {key: section.key, title: section.title, count: section.items.size, most: section.most, view_id: section.view&.id,
              messages: section.items.map { by_id.fetch(_1.id).to_h }}

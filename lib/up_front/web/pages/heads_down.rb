@@ -13,25 +13,35 @@ module UpFront
           @time_format = Core::TimeFormat.new(rulebook.zone, now)
         end
 
-        def to_h = {active: active, through: through, choices: choices, planned: @rulebook.plan.quiet.map { {name: _1.name, label: planned(_1.span)} }}
+        def to_h
+          {active: active, through: through, choices: choices,
+           planned: @rulebook.plan.quiet.map { {name: _1.name, label: planned(_1.span)} }}
+        end
 
         # @return [Hash, nil] until, words, left; nil when mail comes as ever
         def active
           stretch = Store::HeadsDown.of(@rulebook.plan, @now).covering(@now) or return
           ending = Store::HeadsDown.of(@rulebook.plan, @now).after(@now)
           own = Store::HeadsDown.running(@now).order(:id).last
-          {until: ending.iso8601, label: "until #{@time_format.moment(ending)}", left: @time_format.span(ending), reason: own&.reason, planned: own.nil?, waiting: Store::State.held(@now).where(surface_at: stretch.end).count}
+          {until: ending.iso8601, label: "until #{@time_format.moment(ending)}", left: @time_format.span(ending), reason: own&.reason,
+           planned: own.nil?, waiting: Store::State.held(@now).where(surface_at: stretch.end).count}
         end
 
         private
 
         # @return [Array<String>] the rules whose alerts break through
-        def through = @rulebook.rules.select { |rule| rule.enabled && rule.effects["alert"].is_a?(Hash) && rule.effects["alert"]["break_through"] }.map(&:name)
+        def through
+          @rulebook.rules.select { |rule| rule.enabled && rule.effects["alert"].is_a?(Hash) && rule.effects["alert"]["break_through"] }
+            .map(&:name)
+        end
 
         def choices
           stop = @rulebook.plan.next_stop(@now + 60)
-          round = (stop && (stop.at - @now) <= Desk::GoHeadsDown::LONGEST) ? [{label: "until #{@time_format.round(stop.at)}", until: stop.at.iso8601}] : []
-          round + SPANS.map { |minutes| {label: "for #{minutes} min, until #{@time_format.moment(@now + minutes * 60)}", until: (@now + minutes * 60).iso8601} }
+          round = (stop && (stop.at - @now) <= Desk::GoHeadsDown::LONGEST) ? [{label: "until #{@time_format.round(stop.at)}",
+                                                                               until: stop.at.iso8601}] : []
+          round + SPANS.map { |minutes|
+            {label: "for #{minutes} min, until #{@time_format.moment(@now + minutes * 60)}", until: (@now + minutes * 60).iso8601}
+          }
         end
 
         def planned(span) = "#{Core::Weekdays.say(span.days)}, #{Core::Clockface.of(span.from)} to #{Core::Clockface.of(span.to)}"

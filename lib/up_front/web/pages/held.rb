@@ -28,7 +28,9 @@ module UpFront
 
         # What the person put off, the next to come back first.
         def put_off
-          Row.of(Store::State.put_off(@now).order(:surface_at).limit(MOST).to_a, @rulebook, @now).map { |row| row.to_h.merge(because: back(row.state)) }
+          Row.of(Store::State.put_off(@now).order(:surface_at).limit(MOST).to_a, @rulebook, @now).map do |row|
+            row.to_h.merge(because: back(row.state))
+          end
         end
 
         # "back Wed 08:00, or when answered: Ask Joost first"

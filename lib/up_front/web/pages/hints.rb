@@ -22,7 +22,8 @@ module UpFront
         def to_a
           return [] if @words.empty? || @words.last.match?(/["“”]/)
 
-          (dates + named("label", "labels") + named("account", "accounts") + people + states).compact.reject { _1[:text] == @words.join(" ") }.first(MOST)
+          (dates + named("label", "labels") + named("account", "accounts") + people + states)
+            .compact.reject { _1[:text] == @words.join(" ") }.first(MOST)
         end
 
         private
@@ -32,7 +33,8 @@ module UpFront
         def hint(kind, label, condition, taken: 1)
           rest = @words[0...-taken].join(" ").delete("\"“”")
           conditions = (condition["all"] || [condition]) + (rest.empty? ? [] : [Core::SearchText.new(rest).condition])
-          node = Core::Condition.read((conditions.size == 1) ? conditions.first : {"all" => conditions}, Core::Check.new, @rulebook.names, state: true) or return
+          node = Core::Condition.read((conditions.size == 1) ? conditions.first : {"all" => conditions}, Core::Check.new, @rulebook.names,
+            state: true) or return
           said = Core::Sentence.condition(node)
           {kind: kind, label: label, text: node.is_a?(Core::Condition::Leaf) ? said[1..-2] : said} # a condition alone stands in brackets
         end
@@ -40,14 +42,21 @@ module UpFront
         def people
           return [] if typed.size < 2
 
-          groups = @rulebook.document.fetch("groups", []).select { Core::Text.fold(_1["name"]).start_with?(typed) }.first(MOST_OF_KIND).map { |group| hint("person", "One of #{group["name"]}", leaf("from", ["group:#{group["name"]}"])) }
-          groups + Store::SenderCounts.like(typed, MOST_PEOPLE).map { |writer| hint("person", "#{writer.name.empty? ? writer.key : writer.name} · #{writer.key}", leaf("from", [writer.key])) }
+          groups = @rulebook.document.fetch("groups", []).select { Core::Text.fold(_1["name"]).start_with?(typed) }.first(MOST_OF_KIND)
+            .map do |group|
+            hint("person", "One of #{group["name"]}", leaf("from", ["group:#{group["name"]}"]))
+          end
+          groups + Store::SenderCounts.like(typed, MOST_PEOPLE).map { |writer|
+            hint("person", "#{writer.name.empty? ? writer.key : writer.name} · #{writer.key}", leaf("from", [writer.key]))
+          }
         end
 
         def named(fact, kind)
           return [] if typed.size < 2
 
-          @rulebook.document.fetch(kind, []).map { _1["name"] }.select { Core::Text.fold(_1).start_with?(typed) }.first(MOST_OF_KIND).map { hint(fact, _1, leaf(fact, [_1])) }
+          @rulebook.document.fetch(kind, []).map { _1["name"] }.select { Core::Text.fold(_1).start_with?(typed) }.first(MOST_OF_KIND).map do
+            hint(fact, _1, leaf(fact, [_1]))
+          end
         end
 
         # The longest run of last words that says a date.
@@ -65,7 +74,10 @@ module UpFront
         def states
           return [] if typed.size < Core::SaidDates::LEAST
 
-          Core::StateFacts::FLAG_LABELS.select { |name, (label, _, also)| [name.to_s, *label.split.last(2), *also.split].any? { _1.start_with?(typed) } }.first(MOST_OF_KIND)
+          Core::StateFacts::FLAG_LABELS.select { |name, (label, _, also)|
+            [name.to_s, *label.split.last(2), *also.split]
+              .any? { _1.start_with?(typed) }
+          }.first(MOST_OF_KIND)
             .map { |name, (label, *)| hint("state", Core::English.sentence(label), {"fact" => name.to_s, "op" => "is", "value" => true}) }
         end
 

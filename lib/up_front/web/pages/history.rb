@@ -14,7 +14,8 @@ module UpFront
 
         def to_h
           steps = Store::UndoStep.order(id: :desc).limit(MOST).select(:id, :at, :message, :undone_at)
-          {keep_days: Desk::PruneHistory.keep_days, steps: steps.map { {id: _1.id, at: @time_format.moment(_1.at), message: _1.message, undone: !_1.undone_at.nil?} }}
+          {keep_days: Desk::PruneHistory.keep_days,
+           steps: steps.map { {id: _1.id, at: @time_format.moment(_1.at), message: _1.message, undone: !_1.undone_at.nil?} }}
         end
 
         # @param id [Integer] of a rule @return [Hash] the newest version first
@@ -27,7 +28,8 @@ module UpFront
         private
 
         def version_row(version, before)
-          {version: version.version, at: @time_format.moment(version.at), act: version.act, name: version.body["name"], body: version.body, sentence: sentence(version.body), changed: Core::RuleDifference.between(before&.body, version.body)}
+          {version: version.version, at: @time_format.moment(version.at), act: version.act, name: version.body["name"], body: version.body,
+           sentence: sentence(version.body), changed: Core::RuleDifference.between(before&.body, version.body)}
         end
 
         def sentence(body)

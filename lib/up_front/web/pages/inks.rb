@@ -15,7 +15,9 @@ module UpFront
 
         def to_h
           worn = Store::Claim.where.not(ink: nil).group(:ink).count
-          {inks: @rulebook.document.fetch("inks", []).map { |thing| shown(thing).merge(thing: thing, worn: worn.fetch(thing["name"], 0), rules: rules(thing["name"])) }, preview: preview}
+          {inks: @rulebook.document.fetch("inks", [])
+            .map { |thing| shown(thing).merge(thing: thing, worn: worn.fetch(thing["name"], 0), rules: rules(thing["name"])) },
+           preview: preview}
         end
 
         # @param thing [Hash] an ink that is being made @raise [Core::Refused]
@@ -24,14 +26,18 @@ module UpFront
           Core::Rulebook.read(@rulebook.document.merge("inks" => [thing], "rules" => []))
           shown(thing)
         rescue Core::Refused => refused
-          raise Core::Refused, refused.faults.map { |fault| Core::Fault.new(**fault.to_h.transform_keys(&:to_sym), pointer: fault.pointer.delete_prefix("/inks/0")) }
+          raise Core::Refused, refused.faults.map { |fault|
+            Core::Fault.new(**fault.to_h.transform_keys(&:to_sym), pointer: fault.pointer.delete_prefix("/inks/0"))
+          }
         end
 
         # What wears an ink, the newest first, wherever it is.
         def wearing(name)
-          ids = Store::Claim.where(ink: name).joins("JOIN messages ON messages.id = claims.message_id").order("messages.arrived_at DESC").limit(MOST).pluck(:message_id)
+          ids = Store::Claim.where(ink: name).joins("JOIN messages ON messages.id = claims.message_id").order("messages.arrived_at DESC")
+            .limit(MOST).pluck(:message_id)
           states = Store::State.where(message_id: ids).index_by(&:message_id)
-          {name: name, count: Store::Claim.where(ink: name).count, messages: Row.of(ids.map { states.fetch(_1) }, @rulebook, @now).map(&:to_h)}
+          {name: name, count: Store::Claim.where(ink: name).count, messages: Row.of(ids.map { states.fetch(_1) }, @rulebook, @now)
+            .map(&:to_h)}
         end
 
         private

@@ -5,7 +5,8 @@ module UpFront
     module Pages
       # Where a message is, for lists of mail from everywhere.
       module Place
-        SAID = {discarded: "discarded", cleared: "cleared", front: "on the Front", put_off: "put off", held: "held", views: "off the Front"}.freeze
+        SAID = {discarded: "discarded", cleared: "cleared", front: "on the Front", put_off: "put off", held: "held", views: "off the Front"}
+          .freeze
 
         module_function
 

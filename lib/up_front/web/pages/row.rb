@@ -18,16 +18,24 @@ module UpFront
           claims = Store::Claim.where(message_id: ids).select(*CLAIMED).index_by(&:message_id)
           calling = Store::Alert.unanswered.where(message_id: ids).pluck(:message_id).to_set
           markings = markings(ids, rulebook)
-          states.map { |state| new(messages.fetch(state.message_id), claims.fetch(state.message_id), state, time_format, now, marking: markings.fetch(state.message_id, NOTHING_MARKED), calling: calling.include?(state.message_id)) }
+          states.map do |state|
+            new(messages.fetch(state.message_id), claims.fetch(state.message_id), state, time_format, now,
+              marking: markings.fetch(state.message_id, NOTHING_MARKED), calling: calling.include?(state.message_id))
+          end
         end
 
         # By the rules that matched each message; where one of them is gone, by what its trace tells of it.
         # @return [Hash{Integer=>Core::Marking}]
         def self.markings(ids, rulebook)
           rules = rulebook.rules.to_h { [_1.id, _1] }
-          matched = Store::Firing.where(message_id: ids, outcome: "matched").pluck(:message_id, :rule_id).group_by(&:first).transform_values { |rows| rows.map(&:last) }
+          matched = Store::Firing.where(message_id: ids, outcome: "matched").pluck(:message_id, :rule_id).group_by(&:first)
+            .transform_values do |rows|
+            rows.map(&:last)
+          end
           gone = matched.select { |_, own| own.any? { !rules.key?(_1) } }.keys
-          traced = Store::Claim.where(message_id: gone).pluck(:message_id, :trace).to_h { |id, trace| [id, Core::Marking.of(trace, rulebook.by_name)] }
+          traced = Store::Claim.where(message_id: gone).pluck(:message_id, :trace).to_h do |id, trace|
+            [id, Core::Marking.of(trace, rulebook.by_name)]
+          end
           known = Hash.new { |all, own| all[own] = Core::Marking.by(rules.values_at(*own)) }
           matched.to_h { |id, own| [id, traced[id] || known[own.sort]] }
         end
@@ -53,7 +61,8 @@ module UpFront
 
         # @return [Core::FrontItem]
         def item
-          @item ||= Core::FrontItem.new(message.id, stands, arrived_at: message.arrived_at, kind: message.kind, round: claim.round, calling: @calling)
+          @item ||= Core::FrontItem.new(message.id, stands, arrived_at: message.arrived_at, kind: message.kind, round: claim.round,
+            calling: @calling)
         end
 
         def rank = item.rank
@@ -66,7 +75,8 @@ module UpFront
             id: message.id, sender: sender, subject: subject, excerpt: message.excerpt, priority: stands.priority,
             time: @time_format.moment(state.surface_at || message.arrived_at), arrived: @time_format.moment(message.arrived_at), came: came,
             unread: state.unread, flagged: state.flagged, labels: stands.labels, ink: claim.ink, has_attachment: message.has_attachment,
-            account_id: message.account_id, back: stands.back?, kept: stands.keep_at_top?, due: stands.follow_up_due?, calling: @calling, thread_word: state.thread_word
+            account_id: message.account_id, back: stands.back?, kept: stands.keep_at_top?, due: stands.follow_up_due?, calling: @calling,
+            thread_word: state.thread_word
           }
         end
 
@@ -74,7 +84,9 @@ module UpFront
         def marked
           return {} unless @marking.any?
 
-          {subject_pieces: subject, excerpt_pieces: message.excerpt}.transform_values { @marking.pieces(_1) }.select { |_, pieces| pieces.any?(&:last) }
+          {subject_pieces: subject, excerpt_pieces: message.excerpt}.transform_values { @marking.pieces(_1) }.select do |_, pieces|
+            pieces.any?(&:last)
+          end
         end
 
         # Of mail that the owner sent, to whom: "to Ana Ferro and 2 more"
@@ -94,7 +106,9 @@ module UpFront
         # How it came: "straight in", "08:00 round", "let in", "window's end"
         def came
           return "follow up, since #{@time_format.moment(claim.follow_up_at)}" if stands.follow_up_due?
-          return "put off #{@time_format.moment(state.put_off_at)}#{": #{state.put_off_reason}" if state.put_off_reason}" if state.put_off_at
+          if state.put_off_at
+            return "put off #{@time_format.moment(state.put_off_at)}#{": #{state.put_off_reason}" if state.put_off_reason}"
+          end
           return "let in" if state.let_in_at
           return state.thread_word if state.thread_word
           return "off the Front" if state.surface_at.nil? && !claim.held

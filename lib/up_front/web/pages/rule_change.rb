@@ -22,9 +22,12 @@ module UpFront
         end
 
         def to_h
-          different = @prospect.items(@within).filter_map { |item| [item, Core::ClaimDifference.new(item.before, item.after, @time_format)].then { _1.last.any? ? _1 : nil } }
+          different = @prospect.items(@within).filter_map do |item|
+            [item, Core::ClaimDifference.new(item.before, item.after, @time_format)].then { _1.last.any? ? _1 : nil }
+          end
           held = @prospect.held
-          {changed: different.size, message: message(different.size), held: held.to_s, held_any: held.any?, messages: rows(different.first(MOST_ROWS))}
+          {changed: different.size, message: message(different.size), held: held.to_s, held_any: held.any?,
+           messages: rows(different.first(MOST_ROWS))}
         end
 
         private
@@ -50,14 +53,16 @@ module UpFront
         def message(count)
           return "None of last month’s messages would be decided differently." if count.zero?
 
-          "#{Core::English.sentence(Core::English.count(count, "of last month’s messages", "of last month’s messages"))} would be decided differently."
+          "#{Core::English.sentence(Core::English.count(count, "of last month’s messages", "of last month’s messages"))} would be " \
+            "decided differently."
         end
 
         def rows(different)
           messages = Store::Message.where(id: different.map { _1.first.id }).select(:id, :sender_name, :subject).index_by(&:id)
           different.map do |item, difference|
             message = messages.fetch(item.id)
-            {id: item.id, sender: message.sender_name, subject: message.subject, when: @time_format.moment(item.arrived_at), matched: true, changes: difference.changes.map(&:to_h), reason: nil}
+            {id: item.id, sender: message.sender_name, subject: message.subject, when: @time_format.moment(item.arrived_at), matched: true,
+             changes: difference.changes.map(&:to_h), reason: nil}
           end
         end
       end

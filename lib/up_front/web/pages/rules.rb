@@ -25,7 +25,8 @@ module UpFront
           rule = @rulebook.rules.find { _1.id == row.id }
           return unreadable(row) unless rule
 
-          {id: row.id, version: row.version, name: row.name, enabled: rule.enabled, sentence: Core::Sentence.told(rule), heading: rule.heading, marks: marks(rule), body: rule.to_h, **did(row.id)}
+          {id: row.id, version: row.version, name: row.name, enabled: rule.enabled, sentence: Core::Sentence.told(rule),
+           heading: rule.heading, marks: marks(rule), body: rule.to_h, **did(row.id)}
         end
 
         private
@@ -38,7 +39,8 @@ module UpFront
         def did(id)
           tally = @arrivals.key?(id) ? @arrivals[id].map { (@rulebook.zone.date(_1) - @first).to_i }.tally : {}
           last = @last[id]
-          {used: tally.values.sum, bars: Array.new(DAYS) { tally.fetch(_1, 0) }, last: (last && last <= @now) ? @time_format.moment(last) : nil}
+          {used: tally.values.sum, bars: Array.new(DAYS) { tally.fetch(_1, 0) },
+           last: (last && last <= @now) ? @time_format.moment(last) : nil}
         end
 
         def marks(rule)
@@ -53,7 +55,8 @@ module UpFront
         end
 
         def unreadable(row)
-          {id: row.id, version: row.version, name: row.name, enabled: false, body: {name: row.name, when: {}, then: {}}, heading: nil, marks: ["cannot be read"], **did(row.id),
+          {id: row.id, version: row.version, name: row.name, enabled: false, body: {name: row.name, when: {}, then: {}}, heading: nil,
+           marks: ["cannot be read"], **did(row.id),
            sentence: "This rule cannot be read by this version of Up Front, and decides nothing. It is kept as it was saved."}
         end
 

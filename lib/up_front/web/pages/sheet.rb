@@ -20,10 +20,14 @@ module UpFront
         def to_h
           row.to_h.merge(
             from: people("from"), to: people("to"), cc: people("cc"), reply_to: people("reply_to"), addressed: addressed,
-            text: @message.body[0, MOST_TEXT], text_pieces: pieces, alerted: Store::Alert.exists?(message_id: @message.id, opened_at: nil), keep_until: @state.keep_until && @time_format.moment(@state.keep_until), html: html?, unreadable: @message.unreadable,
+            text: @message.body[0, MOST_TEXT], text_pieces: pieces, alerted: Store::Alert.exists?(message_id: @message.id, opened_at: nil),
+            keep_until: @state.keep_until && @time_format.moment(@state.keep_until), html: html?, unreadable: @message.unreadable,
             attachments: attachments, account: @message.account.name, mailbox: @message.mailbox,
-            place: "In #{@message.mailbox} of #{@message.account.addresses.first}, where it stays", sent: @time_format.moment(@message.sent_at),
-            size: @message.size, cleared: stands.cleared?, discarded: stands.discarded?, held: stands.held?, put_off: put_off, conversation: Store::Message.conversation(@message.id).size, minded: Store::ThreadPreference.word(@message.id), thread: thread, why: why
+            place: "In #{@message.mailbox} of #{@message.account.addresses.first}, where it stays",
+            sent: @time_format.moment(@message.sent_at),
+            size: @message.size, cleared: stands.cleared?, discarded: stands.discarded?, held: stands.held?, put_off: put_off,
+            conversation: Store::Message.conversation(@message.id).size, minded: Store::ThreadPreference.word(@message.id),
+            thread: thread, why: why
           )
         end
 
@@ -40,7 +44,10 @@ module UpFront
           own = places.index { |id, _| id == @message.id }
           around = places[[own - THREAD_NEAR, 0].max..own + THREAD_NEAR]
           rows = Row.of(Store::State.where(message_id: around.map(&:first)).to_a, @rulebook, @now).to_h { [_1.message.id, _1] }
-          {count: whole.count, messages: around.map { |id, depth| rows.fetch(id).to_h.slice(:id, :sender, :subject, :arrived, :unread).merge(depth: depth, here: id == @message.id, place: Place.of(rows.fetch(id))) }}
+          {count: whole.count, messages: around.map { |id, depth|
+            rows.fetch(id).to_h.slice(:id, :sender, :subject, :arrived, :unread)
+              .merge(depth: depth, here: id == @message.id, place: Place.of(rows.fetch(id)))
+          }}
         end
 
         # @return [Array, nil] the text in pieces, where words of the rules are to be marked in it
@@ -49,14 +56,20 @@ module UpFront
         def stands = row.stands
 
         # @return [String, nil] while it is away, when it comes back
-        def put_off = stands.put_off? ? "Put off until #{@time_format.moment(@state.surface_at)}#{" or when they answer" if @state.back_when_answered}#{": #{@state.put_off_reason}" if @state.put_off_reason}." : nil
+        def put_off
+          stands.put_off? ? "Put off until " \
+            "#{@time_format.moment(@state.surface_at)}#{" or when they answer" if @state.back_when_answered}#{": #{@state.put_off_reason}" if @state.put_off_reason}." : nil
+        end
+
         def people(role) = @message.addresses(role).map { {name: _1.shown, email: _1.email, me: @rulebook.names.me.include?(_1)} }
 
         # "to you, copied to Joost de Wit"
         def addressed
           to, cc = %w[to cc].map { |role| people(role).map { _1[:me] ? "you" : _1[:name] } }
           cc -= ["you"] if to.include?("you")
-          [("to #{listed(to.uniq)}" if to.any?), ("copied to #{listed(cc.uniq)}" if cc.any?)].compact.join(", ").then { _1.empty? ? "to nobody by name" : _1 }
+          [("to #{listed(to.uniq)}" if to.any?), ("copied to #{listed(cc.uniq)}" if cc.any?)].compact.join(", ").then do
+            _1.empty? ? "to nobody by name" : _1
+          end
         end
 
         def listed(names) = Core::English.join((names.size > 4) ? names.first(3) + ["#{names.size - 3} more"] : names, "and")
@@ -66,7 +79,8 @@ module UpFront
 
         def attachments
           @message.attachments.each_with_index.map do |file, index|
-            {name: file["name"], type: file["type"], bytes: file["bytes"], size: bytes(file["bytes"]), path: "/api/messages/#{@message.id}/attachments/#{index}"}
+            {name: file["name"], type: file["type"], bytes: file["bytes"], size: bytes(file["bytes"]),
+             path: "/api/messages/#{@message.id}/attachments/#{index}"}
           end
         end
 
@@ -90,16 +104,20 @@ module UpFront
 
         # What the person decided by hand, over what the rules had said.
         def own
-          [{"followed" => "straight in, since its conversation is followed", "muted" => "cleared, since its conversation is muted"}[@state.thread_word], ("#{@state.priority} priority" if @state.priority), *@state.labels_on.map { "labelled #{_1}" }, *(@state.labels_off & @claim.labels).map { "label #{_1} taken off" },
+          [{"followed" => "straight in, since its conversation is followed",
+            "muted" => "cleared, since its conversation is muted"}[@state.thread_word], ("#{@state.priority} priority" if @state.priority),
+            *@state.labels_on.map { "labelled #{_1}" }, *(@state.labels_off & @claim.labels).map { "label #{_1} taken off" },
             ((@state.keep_at_top ? "kept at top" : "not kept at top") unless @state.keep_at_top.nil?)].compact
         end
 
         def why
-          claim = {trace: @claim.trace, priority: stands.priority, labels: stands.labels, surface_at: @claim.surface_at, held: @claim.held, round: @claim.round, arrived_at: @message.arrived_at}
+          claim = {trace: @claim.trace, priority: stands.priority, labels: stands.labels, surface_at: @claim.surface_at, held: @claim.held,
+                   round: @claim.round, arrived_at: @message.arrived_at}
           state = {came: @state.came, let_in_at: @state.let_in_at, thread_word: @state.thread_word, surfaced: !stands.held?, own: own}
           account = Core::Why.new(claim, state, @time_format)
           ids = @rulebook.rules.to_h { [_1.name, _1.id] }
-          {summary: account.summary, lines: account.lines.map { |line| line.to_h.merge(rule_id: ids[line.rule]) }, readings: ruled? ? readings : [], stale: ruled? && stale?}
+          {summary: account.summary, lines: account.lines.map { |line| line.to_h.merge(rule_id: ids[line.rule]) },
+           readings: ruled? ? readings : [], stale: ruled? && stale?}
         end
       end
     end

@@ -7,10 +7,16 @@ module UpFront
       module StartingRules
         module_function
 
-        def to_h = {needs: Core::StartingRules::ALL.map { |need| {key: need.key, title: need.title, text: need.text, questions: need.questions.map { question(_1) }} }}
+        def to_h
+          {needs: Core::StartingRules::ALL.map { |need|
+            {key: need.key, title: need.title, text: need.text,
+             questions: need.questions.map { question(_1) }}
+          }}
+        end
 
         def question(asked)
-          {key: asked.key, label: asked.label, shape: asked.shape, given: asked.given, optional: asked.optional == true, choices: asked.choices.to_h.map { |value, label| {value: value, label: label} }}
+          {key: asked.key, label: asked.label, shape: asked.shape, given: asked.given, optional: asked.optional == true,
+           choices: asked.choices.to_h.map { |value, label| {value: value, label: label} }}
         end
 
         # @param answers [Hash] @return [Hash] the rule's body, what still wants an answer, and how much of the last month's mail it matches
@@ -20,8 +26,11 @@ module UpFront
           draft = body && Core::Draft.new(body, rulebook.names)
           match_index = Store::MatchIndex.at(now)
           within = match_index.days_bits(Rules::DAYS, rulebook.zone, now)
-          {unanswered: missing, body: body, sentence: (Core::Sentence.told(Core::Rule.read(body, Core::Check.new, rulebook.names)) if draft&.complete?),
-           faults: draft ? draft.faults.map(&:to_s) : [], count: draft&.complete? ? match_index.count(match_index.matches(draft.rule, rulebook.context) & within) : nil, of: match_index.count(within)}
+          {unanswered: missing, body: body,
+           sentence: (Core::Sentence.told(Core::Rule.read(body, Core::Check.new, rulebook.names)) if draft&.complete?),
+           faults: draft ? draft.faults.map(&:to_s) : [],
+           count: draft&.complete? ? match_index.count(match_index.matches(draft.rule, rulebook.context) & within) : nil,
+           of: match_index.count(within)}
         end
       end
     end

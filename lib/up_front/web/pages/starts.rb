@@ -26,7 +26,9 @@ module UpFront
           return [] unless sender
 
           list = [start("sender", "from #{sender.shown}", "from", "is", [sender.email])]
-          list << start("domain", "from anyone at #{sender.domain}", "from", "is", ["@#{sender.domain}"]) if sender.domain && !@names.organisation.include?(sender)
+          if sender.domain && !@names.organisation.include?(sender)
+            list << start("domain", "from anyone at #{sender.domain}", "from", "is", ["@#{sender.domain}"])
+          end
           list
         end
 
@@ -35,7 +37,9 @@ module UpFront
           others = %w[from to cc].flat_map { @message.addresses(_1) }.reject { @names.me.include?(_1) }.uniq(&:key)
           return [] if others.size < 2 || others.size > MOST_PEOPLE
 
-          [start("conversation", "from any of #{Core::English.join(others.map(&:shown).first(3) + ((others.size > 3) ? ["#{others.size - 3} more"] : []), "and")}", "from", "is", others.map(&:email))]
+          [start("conversation", "from any of " \
+            "#{Core::English.join(others.map(&:shown).first(3) + ((others.size > 3) ? ["#{others.size - 3} more"] : []), "and")}", "from",
+            "is", others.map(&:email))]
         end
 
         # By the list's own name for itself (RFC 2919).

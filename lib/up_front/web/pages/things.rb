@@ -15,7 +15,8 @@ module UpFront
         end
 
         def to_h
-          {groups: list("groups") { |thing| {members: thing["members"], count: mail_of(thing)} }, labels: list("labels") { |thing| {colour: thing["colour"]} },
+          {groups: list("groups") { |thing| {members: thing["members"], count: mail_of(thing)} },
+           labels: list("labels") { |thing| {colour: thing["colour"]} },
            inks: list("inks") { |thing| {colour: thing["colour"], weight: thing["weight"] || "normal", mark: thing["mark"] == true} }}
         end
 
@@ -28,7 +29,8 @@ module UpFront
         def users(kind, name) = @rules.select { |_, names| names[kind].any? { Core::Text.fold(_1) == Core::Text.fold(name) } }.map(&:first)
 
         def mail_of(group)
-          node = Core::Condition.read({"fact" => "from", "op" => "is", "value" => ["group:#{group["name"]}"]}, Core::Check.new, @rulebook.names)
+          node = Core::Condition.read({"fact" => "from", "op" => "is", "value" => ["group:#{group["name"]}"]}, Core::Check.new,
+            @rulebook.names)
           @match_index.count(@match_index.bits(node, @rulebook.context) & @within)
         end
       end

@@ -28,7 +28,8 @@ module UpFront
         end
 
         def to_h
-          {faults: faults, unfinished: @draft.unfinished, days: @days, of: @match_index.count(@within), counts: counts, apart: apart, clashes: clashes, **sentence, **outcome}
+          {faults: faults, unfinished: @draft.unfinished, days: @days, of: @match_index.count(@within), counts: counts, apart: apart,
+           clashes: clashes, **sentence, **outcome}
         end
 
         private
@@ -63,20 +64,25 @@ module UpFront
           items = prospect.items(@within)
           matched = @match_index.matches(@draft.rule, key) & @within
           ids = @match_index.places_of(matched).to_set { @match_index.ids[_1] }
-          {ready: true, matches: ids.size, **surfacing(items.select { ids.include?(_1.id) }), changed: items.count { difference(_1).any? }, alerts: alerts, bars: bars(matched), held: saved.held.to_s, held_now: saved.held.now,
+          {ready: true, matches: ids.size, **surfacing(items.select { ids.include?(_1.id) }), changed: items.count { difference(_1).any? },
+           alerts: alerts, bars: bars(matched), held: saved.held.to_s, held_now: saved.held.now,
            asks: @draft.rule.ask_first, first: first, messages: rows(items, ids)}
         end
 
         def prospect = @prospect ||= (@old && @without) ? against(@rulebook.rules - [@old], [@draft.rule]) : saved
         def saved = @saved ||= against(@rulebook.rules, [@old, @draft.rule].compact)
-        def against(from, touched, match_index: @match_index) = Desk::RulesPreview.new(@rulebook, rules, touched: touched, now: @now, match_index: match_index, from: from)
+
+        def against(from, touched, match_index: @match_index)
+          Desk::RulesPreview.new(@rulebook, rules, touched: touched, now: @now, match_index: match_index, from: from)
+        end
 
         def rules
           @rules ||= @rulebook.rules.dup.tap { |all| @old ? all[@place] = @draft.rule : all.insert(@place, @draft.rule) }
         end
 
         def surfacing(items)
-          {straight: items.count { _1.after.surface_at && !_1.after.held }, straight_more: items.count { _1.before.held && _1.after.surface_at && !_1.after.held },
+          {straight: items.count { _1.after.surface_at && !_1.after.held },
+           straight_more: items.count { _1.before.held && _1.after.surface_at && !_1.after.held },
            wait: items.count { _1.after.held }, never: items.count { _1.after.surface_at.nil? && !_1.after.held }}
         end
 
@@ -94,7 +100,9 @@ module UpFront
         def bars(matched)
           dates = @match_index.dates(@rulebook.zone)
           all, own = [@within, matched].map { |bits| @match_index.places_of(bits).map { dates[_1].jd }.tally }
-          (first_day..@rulebook.zone.date(@now)).map { |date| {date: date.iso8601, label: @time_format.day(date), all: all.fetch(date.jd, 0), matched: own.fetch(date.jd, 0)} }
+          (first_day..@rulebook.zone.date(@now)).map do |date|
+            {date: date.iso8601, label: @time_format.day(date), all: all.fetch(date.jd, 0), matched: own.fetch(date.jd, 0)}
+          end
         end
 
         def difference(item) = Core::ClaimDifference.new(item.before, item.after, @time_format)
@@ -108,7 +116,10 @@ module UpFront
           there = against(@rulebook.rules, [@old, @draft.rule].compact, match_index: whole)
           item = there.items(whole.bits_of([place])).first
           message = Store::Message.find(@message)
-          return {id: @message, sender: message.sender_name, subject: message.subject, when: @time_format.moment(message.arrived_at), matched: false, changes: [], reason: nil} unless item
+          unless item
+            return {id: @message, sender: message.sender_name, subject: message.subject, when: @time_format.moment(message.arrived_at),
+                    matched: false, changes: [], reason: nil}
+          end
 
           row(message, item, there.matches(@draft.rule)[place] == 1)
         end
@@ -132,7 +143,10 @@ module UpFront
           outranked = item.evaluated.outranked[@place].to_h
           return if outranked.empty?
 
-          outranked.group_by(&:last).map { |rule, topics| "#{rule} decides the #{Core::English.join(topics.map { Core::Effects.find(_1.first).title }, "and")} before" }.join("; ")
+          outranked.group_by(&:last).map { |rule, topics|
+            "#{rule} decides the " \
+            "#{Core::English.join(topics.map { Core::Effects.find(_1.first).title }, "and")} before"
+          }.join("; ")
         end
 
         def last_word(item) = "“#{@rulebook.rules[item.evaluated.ended_at].name}”"

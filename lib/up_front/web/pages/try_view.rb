@@ -18,21 +18,25 @@ module UpFront
         end
 
         def to_h
-          {faults: faults, unfinished: @draft.unfinished, counts: counts, apart: AllOrAny.of(@draft.nodes) { count(_1) }, empty_because: empty_because, sentence: sentence, text: text, clashes: clashes, **outcome}
+          {faults: faults, unfinished: @draft.unfinished, counts: counts, apart: AllOrAny.of(@draft.nodes) { count(_1) },
+           empty_because: empty_because, sentence: sentence, text: text, clashes: clashes, **outcome}
         end
 
         private
 
         # The draft with what of its condition can be read, under a name of its own where it has none.
         def readable
-          body = {"name" => "This view", **@body.slice(*Core::View::OPTIONAL), "when" => (@draft.tree || Core::Condition::Group.new("all", [].freeze)).to_h}
+          body = {"name" => "This view", **@body.slice(*Core::View::OPTIONAL),
+                  "when" => (@draft.tree || Core::Condition::Group.new("all", [].freeze)).to_h}
           Core::View.read(body, Core::Check.new, @rulebook.names)
         end
 
         def faults
           check = Core::Check.new
           Core::View.read(@body, check, @rulebook.names, accounts: Store::Account.pluck(:name))
-          own = @draft.finished(check.faults).map { {pointer: _1.pointer, message: "Expected #{_1.expected}#{", found #{_1.found}" if _1.found}."} }
+          own = @draft.finished(check.faults).map do
+            {pointer: _1.pointer, message: "Expected #{_1.expected}#{", found #{_1.found}" if _1.found}."}
+          end
           taken = @rulebook.views.any? { _1.id != @id && Core::Text.fold(_1.name) == Core::Text.fold(@body["name"]) }
           taken ? own << {pointer: "/name", message: "Another view is called that already; give this one a name of its own."} : own
         end
@@ -50,10 +54,11 @@ module UpFront
 
           nothing = @draft.nodes.select { |_, node| node.is_a?(Core::Condition::Leaf) && count(node).zero? }.keys
           {pointers: nothing, message: if nothing.any?
-                                       "Nothing is in this view: no message at all fits #{(nothing.size == 1) ? "the condition marked" : "the conditions marked"}."
-                                     else
-                                       "Nothing is in this view: each condition fits some messages, and none fits them together."
-                                     end}
+                                         "Nothing is in this view: no message at all fits " \
+                                           "#{(nothing.size == 1) ? "the condition marked" : "the conditions marked"}."
+                                       else
+                                         "Nothing is in this view: each condition fits some messages, and none fits them together."
+                                       end}
         end
 
         def outcome

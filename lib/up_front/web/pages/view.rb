@@ -19,11 +19,15 @@ module UpFront
         end
 
         # @return [Hash] how many there are, and the groups
-        def to_h = {count: count, unread: @query.unread, groups: groups, more_groups: asked.size > @most_groups, looks_at: looks_at, review: (review if @view.review.any? || gone_through_at)}
+        def to_h
+          {count: count, unread: @query.unread, groups: groups, more_groups: asked.size > @most_groups, looks_at: looks_at,
+           review: (review if @view.review.any? || gone_through_at)}
+        end
 
         # @param offset [Integer] @param group [String, nil] @return [Hash] the rows from there on
         def page(offset, group: nil)
-          {offset: offset, messages: Row.of(@query.page(offset, PAGE, group: group), @rulebook, @now).map { |row| row.to_h.merge(fresh: fresh?(row)) }}
+          {offset: offset, messages: Row.of(@query.page(offset, PAGE, group: group), @rulebook, @now)
+            .map { |row| row.to_h.merge(fresh: fresh?(row)) }}
         end
 
         # @return [Hash] whether a message is in the view, and because of what
@@ -31,7 +35,8 @@ module UpFront
           message = Store::Message.find(id)
           reading = Core::Reading.new(message.to_core, state: Store::MessageStates.of([id], @now).fetch(id))
           held = @query.among([id]).any?
-          {held: held, message: held ? "It is here: #{reasons(reading, true)}." : "It is not here: #{outside(message) || reasons(reading, false)}."}
+          {held: held, message: held ? "It is here: #{reasons(reading, true)}." : "It is not here: " \
+            "#{outside(message) || reasons(reading, false)}."}
         end
 
         private
@@ -48,15 +53,18 @@ module UpFront
 
         def review
           status = saved.review_status(@view.review, @rulebook.plan, @now)
-          {label: (@view.review.label if @view.review.any?), due: status.due && @time_format.moment(status.due), next: status.next && @time_format.moment(status.next),
-           gone_through: gone_through_at && @time_format.moment(gone_through_at), fresh: gone_through_at && @query.since(gone_through_at).count}
+          {label: (@view.review.label if @view.review.any?), due: status.due && @time_format.moment(status.due), next: status.next &&
+            @time_format.moment(status.next),
+           gone_through: gone_through_at && @time_format.moment(gone_through_at), fresh: gone_through_at && @query.since(gone_through_at)
+             .count}
         end
 
         def asked = @asked ||= @query.groups(@most_groups + 1)
 
         def groups
           shown = asked.first(@most_groups)
-          newest = %w[sender thread].include?(@view.group_by) ? Store::Message.where(id: shown.map(&:newest)).pluck(:id, :sender_name, :subject).to_h { |id, *texts| [id, texts] } : {}
+          newest = %w[sender thread].include?(@view.group_by) ? Store::Message.where(id: shown.map(&:newest))
+            .pluck(:id, :sender_name, :subject).to_h { |id, *texts| [id, texts] } : {}
           shown.map { |group| {key: group.key, title: title(group.key, *newest[group.newest]), count: group.count, unread: group.unread} }
         end
 
@@ -79,7 +87,8 @@ module UpFront
 
         # "all accounts; without discarded mail; without mail that you sent"
         def looks_at
-          [@view.accounts.empty? ? "all accounts" : Core::English.join(@view.accounts, "and"), "#{@view.discarded ? "with" : "without"} discarded mail", "#{@view.sent ? "with" : "without"} mail that you sent"].join("; ")
+          [@view.accounts.empty? ? "all accounts" : Core::English.join(@view.accounts, "and"),
+            "#{@view.discarded ? "with" : "without"} discarded mail", "#{@view.sent ? "with" : "without"} mail that you sent"].join("; ")
         end
 
         # What of the view's reach leaves a message out, its condition apart.
@@ -88,18 +97,24 @@ module UpFront
           return "drafts, sent mail and what lies in Junk are left out" if state.came == "quiet" && !(@view.sent && message.from_me)
           return "it was discarded" if state.discarded_at && !@view.discarded && @view.when.leaves.none? { _1.fact.name == "discarded" }
 
-          "it is of the account #{message.account.name}" if @view.accounts.any? && @view.accounts.none? { Core::Text.fold(_1) == message.account_key }
+          "it is of the account #{message.account.name}" if @view.accounts.any? &&
+            @view.accounts.none? { Core::Text.fold(_1) == message.account_key }
         end
 
         def reasons(reading, held)
           evidence = Core::Evidence.of(@view.when, reading, "/when").select { _1["held"] == held }
-          reasons = evidence.map { |leaf| held ? Core::EvidenceText.held(leaf) : "“#{Core::Sentence.leaf(node_at(leaf["path"]))}” does not hold (#{Core::EvidenceText.missing(leaf)})" }.uniq.first(4)
+          reasons = evidence.map { |leaf|
+            held ? Core::EvidenceText.held(leaf) : "“#{Core::Sentence.leaf(node_at(leaf["path"]))}” does " \
+                      "not hold (#{Core::EvidenceText.missing(leaf)})"
+          }.uniq.first(4)
           reasons.empty? ? "the view has no condition for it" : Core::English.join(reasons, "and")
         end
 
         # The condition at a pointer of the view.
         def node_at(pointer)
-          pointer.delete_prefix("/when").split("/").drop(1).each_slice(2).reduce(@view.when) { |node, (_, place)| node.members.fetch(place.to_i) }
+          pointer.delete_prefix("/when").split("/").drop(1).each_slice(2).reduce(@view.when) do |node, (_, place)|
+            node.members.fetch(place.to_i)
+          end
         end
       end
     end

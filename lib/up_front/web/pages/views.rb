@@ -20,7 +20,8 @@ module UpFront
         def shown(view)
           row = rows.fetch(view.id)
           status = row.review_status(view.review, @rulebook.plan, @now)
-          {id: view.id, version: row.version, body: view.to_h, badge: badges[view.id], sentence: Core::English.sentence(Core::Sentence.view(view)), due: !status.due.nil?}
+          {id: view.id, version: row.version, body: view.to_h, badge: badges[view.id],
+           sentence: Core::English.sentence(Core::Sentence.view(view)), due: !status.due.nil?}
         end
 
         def rows = @rows ||= Store::View.in_order.index_by(&:id)
@@ -28,7 +29,8 @@ module UpFront
 
         def lead
           count = @rulebook.views.size
-          count.zero? ? "There is no saved view yet." : "#{Core::English.sentence(Core::English.count(count, "saved view"))} over all your mail."
+          count.zero? ? "There is no saved view yet." : "#{Core::English.sentence(Core::English.count(count, "saved view"))} over all " \
+            "your mail."
         end
       end
     end

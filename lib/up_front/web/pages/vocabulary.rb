@@ -14,11 +14,14 @@ module UpFront
         def to_h
           {
             facts: Core::Facts.all.values.map { fact(_1) },
-            effects: effects, editors: editors, sounds: Core::AlertEffect::SOUNDS + Store::Sound.order(:name).pluck(:name), templates: names("templates"), forward_to: @document.fetch("forward_to", []),
+            effects: effects, editors: editors, sounds: Core::AlertEffect::SOUNDS + Store::Sound.order(:name).pluck(:name),
+            templates: names("templates"), forward_to: @document.fetch("forward_to", []),
             headings: @document.fetch("rules", []).filter_map { _1["heading"] }.uniq,
-            labels: names("labels"), inks: names("inks"), groups: names("groups"), rounds: @plan.rounds.map(&:name), windows: @plan.windows.map(&:name),
+            labels: names("labels"), inks: names("inks"), groups: names("groups"), rounds: @plan.rounds.map(&:name),
+            windows: @plan.windows.map(&:name),
             label_colours: @document.fetch("labels", []).to_h { [_1["name"], _1["colour"]] },
-            ink_styles: @document.fetch("inks", []).to_h { |ink| [ink["name"], Core::Ink.new(ink).style] }, wordings: Core::AlertWording::NAMES
+            ink_styles: @document.fetch("inks", []).to_h { |ink| [ink["name"], Core::Ink.new(ink).style] },
+            wordings: Core::AlertWording::NAMES
           }
         end
 
@@ -28,13 +31,18 @@ module UpFront
         private
 
         # As a person may look for them, each with what it begins as.
-        def effects = Core::Effects.all.flat_map { |effect| effect.menu.map { |entry| {topic: effect.topic, label: entry.label, also: entry.also, value: entry.value} } }
+        def effects
+          Core::Effects.all.flat_map do |effect|
+            effect.menu.map { |entry| {topic: effect.topic, label: entry.label, also: entry.also, value: entry.value} }
+          end
+        end
 
         # @return [Hash] by topic, how each effect is edited
         def editors
           Core::Effects.all.to_h do |effect|
             editor = effect.editor
-            [effect.topic, {label: effect.title, **editor, choices: (editor[:choices] || {}).map { |value, label| {value: value, label: label} }}]
+            [effect.topic, {label: effect.title, **editor, choices: (editor[:choices] || {})
+              .map { |value, label| {value: value, label: label} }}]
           end
         end
 

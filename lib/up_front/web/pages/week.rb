@@ -19,35 +19,50 @@ module UpFront
         def to_h
           monday = @today - (@today.cwday - 1)
           prospect = Desk::PlanPreview.new(@rulebook, @rulebook.document, @now)
-          {revision: @rulebook.revision, plan: @rulebook.plan.to_h, zone: @zone.name, trips: @rulebook.owner["trips"] || [], followed: Desk::FollowCalendar.followed&.slice("path", "problem"), days: (monday..monday + 6).map { day(_1) }, now: @zone.minutes(@now), usual: usual,
+          {revision: @rulebook.revision, plan: @rulebook.plan.to_h, zone: @zone.name, trips: @rulebook.owner["trips"] || [],
+           followed: Desk::FollowCalendar.followed&.slice("path", "problem"), days: (monday..monday + 6).map { day(_1) },
+           now: @zone.minutes(@now), usual: usual,
            figures: prospect.figures, without: prospect.figures_without, offs: offs, starts: starts}
         end
 
         # @param plan [Hash] another plan @param renamed [Array<Hash>] kind, was, name: what rules name by a new name in it
         # @return [Hash] its figures and what it would do to held mail, or what is wrong with it
         def try(plan, renamed: [])
-          document = @rulebook.document.merge("plan" => plan, "rules" => Core::References.renamed(@rulebook.document.fetch("rules", []), renamed))
+          document = @rulebook.document.merge("plan" => plan,
+            "rules" => Core::References.renamed(@rulebook.document.fetch("rules", []), renamed))
           Desk::SavePlan.check(document, @now)
           prospect = Desk::PlanPreview.new(@rulebook, document, @now)
           {figures: prospect.figures, held: prospect.held.to_s, faults: []}
         rescue Core::Refused => refused
-          {figures: nil, held: "", faults: refused.faults.map { {pointer: _1.pointer.delete_prefix("/plan"), message: (_1.pointer == "/plan" && _1.found.nil?) ? _1.expected : "Expected #{_1.expected}#{", found #{_1.found}" if _1.found}."} }}
+          {figures: nil, held: "", faults: refused.faults.map {
+            {pointer: _1.pointer.delete_prefix("/plan"),
+             message: (_1.pointer == "/plan" &&
+                        _1.found.nil?) ? _1.expected : "Expected #{_1.expected}#{", found #{_1.found}" if _1.found}."}
+          }}
         end
 
         private
 
-        def day(date) = {day: @zone.weekday(date), label: date.strftime("%a"), number: date.day, date: date.iso8601, today: date == @today, day_off: @rulebook.plan.days_off.include?(date)}
+        def day(date)
+          {day: @zone.weekday(date), label: date.strftime("%a"), number: date.day, date: date.iso8601, today: date == @today,
+           day_off: @rulebook.plan.days_off.include?(date)}
+        end
 
         # @return [Hash{String=>Array<Float>}] by weekday, how many messages usually arrive in each hour
         def usual
           first = @today - DAYS
           counts = Hash.new { |days, day| days[day] = Array.new(24, 0) }
-          @match_index.dates(@zone).each_with_index { |date, place| counts[@zone.weekday(date)][@zone.minutes(@match_index.arrivals[place]) / 60] += 1 if date >= first && date < @today }
+          @match_index.dates(@zone).each_with_index do |date, place|
+            counts[@zone.weekday(date)][@zone.minutes(@match_index.arrivals[place]) / 60] += 1 if date >= first && date < @today
+          end
           Core::Weekdays::ALL.to_h { |day| [day, counts[day].map { (_1 / (DAYS / 7.0)).round(1) }] }
         end
 
         def offs
-          @rulebook.plan.offs.map { |off| {label: (off.first == off.last) ? @time_format.day(off.first) : "#{off.first.strftime("%-d %B")} to #{off.last.strftime("%-d %B")}", name: off.name, past: off.last < @today} }
+          @rulebook.plan.offs.map do |off|
+            {label: (off.first == off.last) ? @time_format.day(off.first) : "#{off.first.strftime("%-d %B")} to " \
+              "#{off.last.strftime("%-d %B")}", name: off.name, past: off.last < @today}
+          end
         end
 
         # Each with what it would have done to the person's own last four weeks.
@@ -75,7 +90,12 @@ module UpFront
         # @return [Array<String>] the rules that name a window or round which that plan does not have
         def loses(plan)
           held = %w[windows rounds].to_h { |kind| [kind, plan[kind].map { Core::Text.fold(_1["name"]) }] }
-          @rulebook.rules.select { |rule| held.any? { |kind, names| Core::References.of(rule.to_h)[kind].any? { !names.include?(Core::Text.fold(_1)) } } }.map(&:name)
+          @rulebook.rules.select { |rule|
+            held.any? { |kind, names|
+              Core::References.of(rule.to_h)[kind]
+                .any? { !names.include?(Core::Text.fold(_1)) }
+            }
+          }.map(&:name)
         end
       end
     end

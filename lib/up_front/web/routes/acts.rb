@@ -38,7 +38,9 @@ module UpFront
           app.put("/api/back-times") { done Desk::KeepBackTimes.new(clock).call(given["times"]) }
           app.post("/api/put-off") do
             wanted = given
-            done Desk::BringBack.new(clock, moment(wanted["until"]), reason: wanted["reason"], when_answered: wanted["when_answered"] == true).call(wanted["conversation"] ? Store::Message.conversation(wanted["messages"].first) : wanted["messages"])
+            done Desk::BringBack.new(clock, moment(wanted["until"]), reason: wanted["reason"],
+              when_answered: wanted["when_answered"] == true)
+              .call(wanted["conversation"] ? Store::Message.conversation(wanted["messages"].first) : wanted["messages"])
           end
           app.post("/api/moves") do
             wanted = given

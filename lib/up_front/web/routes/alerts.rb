@@ -13,7 +13,9 @@ module UpFront
             taken = Desk::TakeAlerts.new(clock).call
             json(fresh: alerts(taken.fresh), missed: alerts(taken.missed), settings: Desk::AlertSettings.now)
           end
-          app.get("/api/alerts/showing") { json(calling: alerts(Store::Alert.showing(now).order(:called_at).to_a), settings: Desk::AlertSettings.now) }
+          app.get("/api/alerts/showing") do
+            json(calling: alerts(Store::Alert.showing(now).order(:called_at).to_a), settings: Desk::AlertSettings.now)
+          end
           app.get("/api/alerts") { json(Pages::Alerts.new(rulebook, now).journal(before: params["before"]&.to_i)) }
           app.get("/api/alerts/loudness") { json(Pages::Alerts.new(rulebook, now).loudness) }
           app.put("/api/alerts/settings") do
@@ -26,7 +28,9 @@ module UpFront
           app.post("/api/rules/:id/quieter") { |id| done Desk::Quieten.new(clock).call(id.to_i) }
 
           app.get("/api/sounds") do
-            own = Store::Sound.order(:name).pluck(:id, :name, :type).map { |id, name, type| {id: id, name: name, type: type, path: "/api/sounds/#{id}"} }
+            own = Store::Sound.order(:name).pluck(:id, :name, :type).map do |id, name, type|
+              {id: id, name: name, type: type, path: "/api/sounds/#{id}"}
+            end
             json(own: own, shipped: Core::AlertEffect::SOUNDS.map { {name: _1, path: Pages::Alert.sound("chime", _1)} })
           end
           app.post("/api/sounds") do

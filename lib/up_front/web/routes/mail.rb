@@ -5,7 +5,8 @@ module UpFront
     module Routes
       # One message: its sheet, its HTML, its files, and what a rule may begin from.
       module Mail
-        FRAME = "default-src 'none'; style-src 'unsafe-inline'; sandbox allow-same-origin allow-popups allow-popups-to-escape-sandbox; frame-ancestors 'self'; base-uri 'none'; form-action 'none'; "
+        FRAME = "default-src 'none'; style-src 'unsafe-inline'; sandbox allow-same-origin allow-popups allow-popups-to-escape-sandbox; " \
+          "frame-ancestors 'self'; base-uri 'none'; form-action 'none'; "
         PICTURES = %w[image/png image/jpeg image/gif image/webp].freeze
         PAGE = <<~HTML
           <!doctype html><html><head><meta charset="utf-8"><style>
@@ -19,7 +20,9 @@ module UpFront
             remote = params["remote"] == "true"
             message = message(id)
             marking = Core::Marking.of(message.claim.trace, rulebook.by_name)
-            html, left_out = Post::HTML.safe(Post::Letter.new(message.raw).html.to_s, remote: remote, marking: marking) { |cid| "/api/messages/#{id}/inline/#{Rack::Utils.escape_path(cid)}" }
+            html, left_out = Post::HTML.safe(Post::Letter.new(message.raw).html.to_s, remote: remote, marking: marking) do |cid|
+              "/api/messages/#{id}/inline/#{Rack::Utils.escape_path(cid)}"
+            end
             headers "content-security-policy" => "#{FRAME}img-src 'self' data:#{" https: http:" if remote}", "x-left-out" => left_out.to_s
             content_type "text/html; charset=utf-8"
             format(PAGE, html)

@@ -37,9 +37,13 @@ module UpFront
           def clock_state
             here = clock.now
             zone = Store::CurrentRulebook.rulebook&.zone || Core::Zone.new("Etc/UTC")
-            json(now: here.iso8601(3), zone: zone.name, label: zone.local(here).strftime("%a %H:%M"), rate: clock.rate, adjustable: clock.adjustable?,
+            json(now: here.iso8601(3), zone: zone.name, label: zone.local(here).strftime("%a %H:%M"), rate: clock.rate,
+              adjustable: clock.adjustable?,
               next_arrival: settings.script&.next_after(here)&.then { Core::TimeFormat.new(zone, here).moment(_1) },
-              next_round: Store::CurrentRulebook.rulebook&.plan&.next_stop(here + 1)&.then { Core::TimeFormat.new(zone, here).moment(_1.at) })
+              next_round: Store::CurrentRulebook.rulebook&.plan&.next_stop(here + 1)&.then {
+                Core::TimeFormat.new(zone, here)
+                  .moment(_1.at)
+              })
           end
 
           def jump(to)

@@ -9,8 +9,11 @@ module UpFront
           app.get("/api/status") do
             ready = Store::Rulebook.exists?
             book = ready ? rulebook : nil
-            json(version: VERSION, ready: ready, owner: book&.owner&.fetch("name"), zone: book&.zone&.name, demo: clock.adjustable?, heads_down: book && Pages::HeadsDown.new(book, now).active,
-              held: ready ? Store::State.held(now).count : 0, next_round: book && book.plan.next_stop(now + 1)&.then { Core::TimeFormat.new(book.zone, now).moment(_1.at) }, accounts: Store::Account.all.map { {id: _1.id, name: _1.name, address: _1.addresses.first} })
+            json(version: VERSION, ready: ready, owner: book&.owner&.fetch("name"), zone: book&.zone&.name, demo: clock.adjustable?,
+              heads_down: book && Pages::HeadsDown.new(book, now).active,
+              held: ready ? Store::State.held(now).count : 0, next_round: book &&
+                book.plan.next_stop(now + 1)&.then { Core::TimeFormat.new(book.zone, now).moment(_1.at) },
+              accounts: Store::Account.all.map { {id: _1.id, name: _1.name, address: _1.addresses.first} })
           end
           app.get("/api/front") do
             before = params["before"] && Time.iso8601(params["before"])

@@ -27,7 +27,8 @@ module UpFront
             wanted = given
             coming = coming(wanted)
             changes = Desk::ImportRulebook.new(clock).preview(coming)
-            json(changes: changes.map { {act: _1.act, what: _1.what} }, clashes: (wanted["way"] == "add") ? merge(wanted).clashes.map { clash(_1) } : [], held: held_by(coming))
+            json(changes: changes.map { {act: _1.act, what: _1.what} }, clashes: (wanted["way"] == "add") ? merge(wanted)
+              .clashes.map { clash(_1) } : [], held: held_by(coming))
           end
           app.post("/api/rulebook") { done Desk::ImportRulebook.new(clock).call(coming(given)) }
           app.helpers Helpers
@@ -43,7 +44,10 @@ module UpFront
           end
 
           # @return [Core::RulebookMerge] @raise [Core::Refused] with every fault of the file
-          def merge(wanted) = Core::RulebookMerge.new(Store::CurrentRulebook.document, Core::Rulebook.parse(wanted["text"]).document, choices: wanted["choices"] || {})
+          def merge(wanted)
+            Core::RulebookMerge.new(Store::CurrentRulebook.document, Core::Rulebook.parse(wanted["text"]).document,
+              choices: wanted["choices"] || {})
+          end
 
           # @return [Hash] the document that would be in force
           def coming(wanted)
@@ -52,7 +56,8 @@ module UpFront
           end
 
           def clash(clash)
-            {key: clash.key, kind: Core::RulebookMerge::KINDS.fetch(clash.kind), name: clash.name, mine: shown(clash.kind, clash.mine), theirs: shown(clash.kind, clash.theirs)}
+            {key: clash.key, kind: Core::RulebookMerge::KINDS.fetch(clash.kind), name: clash.name, mine: shown(clash.kind, clash.mine),
+             theirs: shown(clash.kind, clash.theirs)}
           end
 
           def shown(kind, thing)

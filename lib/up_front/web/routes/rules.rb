@@ -33,7 +33,8 @@ module UpFront
         def self.try(app)
           app.post("/api/trials") do
             wanted = given
-            json(Pages::TryRule.new(wanted["body"], rulebook, now, days: wanted["days"] || 30, id: wanted["id"], place: wanted["place"], message: wanted["message"], without: wanted["without"] == true).to_h)
+            json(Pages::TryRule.new(wanted["body"], rulebook, now, days: wanted["days"] || 30, id: wanted["id"], place: wanted["place"],
+              message: wanted["message"], without: wanted["without"] == true).to_h)
           end
           app.post("/api/rules/:id/preview") do |id|
             wanted = given
@@ -62,13 +63,15 @@ module UpFront
         # What these routes share.
         module Helpers
           def saved(act, status: 200)
-            json({message: act.message, undo_id: act.undo_id, rule: Pages::Rules.new(Store::CurrentRulebook.rulebook, now).show(act.result)}, status: status)
+            json({message: act.message, undo_id: act.undo_id, rule: Pages::Rules.new(Store::CurrentRulebook.rulebook, now)
+              .show(act.result)}, status: status)
           end
 
           def heard(text, of)
             json(body: (of == "view") ? Core::Language.hear_view(text) : Core::Language.hear_rule(text))
           rescue Core::Language::Misread => misread
-            json(misread: {message: misread.told, from: misread.place.from, length: misread.place.length, line: misread.place.line, nearest: misread.nearest})
+            json(misread: {message: misread.told, from: misread.place.from, length: misread.place.length, line: misread.place.line,
+                           nearest: misread.nearest})
           end
 
           def application(id, days) = Desk::ApplyRule.new(clock, id.to_i, days: days&.to_i)

@@ -36,7 +36,8 @@ module UpFront
             return Store::ViewQuery.new(view(wanted["view"]), now, rulebook.zone).states if wanted["view"]
 
             sought = wanted["find"] || {}
-            Pages::Find.new(sought["text"].to_s, sought.slice(*Store::Finding::NARROWED), rulebook, now).finding&.states || Store::State.none
+            Pages::Find.new(sought["text"].to_s, sought.slice(*Store::Finding::NARROWED), rulebook, now).finding&.states ||
+              Store::State.none
           end
 
           def tidying(wanted)

@@ -6,10 +6,16 @@ module UpFront
       # What a message is made of.
       module Contents
         FACTS = [
-          Fact.new(name: "has_attachment", also: "file attached enclosure document", type: Types::Flag, columns: %i[has_attachment], label: "it has an attachment", denial: "it has no attachment") { _1.attachments.any? },
-          Fact.new(name: "attachment_count", also: "how many files", type: Types::Number, columns: %i[attachment_count], label: "the number of attachments") { _1.attachments.size },
-          Fact.new(name: "size", also: "large small big bytes length", type: Types::Number, columns: %i[size], label: "its size in bytes") { _1.size },
-          Fact.new(name: "recipient_count", also: "how many people addressed", type: Types::Number, columns: %i[recipient_count], label: "the number of recipients") { (_1.to + _1.cc).map(&:key).uniq.size }
+          Fact.new(name: "has_attachment", also: "file attached enclosure document", type: Types::Flag, columns: %i[has_attachment],
+            label: "it has an attachment", denial: "it has no attachment") { _1.attachments.any? },
+          Fact.new(name: "attachment_count", also: "how many files", type: Types::Number, columns: %i[attachment_count],
+            label: "the number of attachments") { _1.attachments.size },
+          Fact.new(name: "size", also: "large small big bytes length", type: Types::Number, columns: %i[size],
+            label: "its size in bytes") { _1.size },
+          Fact.new(name: "recipient_count", also: "how many people addressed", type: Types::Number, columns: %i[recipient_count],
+            label: "the number of recipients") do
+            (_1.to + _1.cc).map(&:key).uniq.size
+          end
         ].freeze
       end
     end

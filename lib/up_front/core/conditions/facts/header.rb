@@ -8,7 +8,9 @@ module UpFront
         FACTS = [].freeze
 
         def self.named(name)
-          Fact.new(name: "header:#{name}", type: Types::Text, columns: %i[headers], label: "the header #{Quoting.header(name)}") { _1.header(name) }
+          Fact.new(name: "header:#{name}", type: Types::Text, columns: %i[headers], label: "the header #{Quoting.header(name)}") do
+            _1.header(name)
+          end
         end
       end
     end

@@ -62,10 +62,16 @@ module UpFront
         end
 
         FACTS = [
-          Fact.new(name: "my_role", also: "to me copied cc only me not addressed blind", type: Role, columns: %i[to cc], label: "it") { _1.to },
-          Fact.new(name: "from_me", also: "from me myself note own", type: Mine, columns: %i[from], label: "I sent it", denial: "I did not send it") { _1.from },
-          Fact.new(name: "first_contact", also: "new unknown stranger never wrote before", type: Types::Flag, columns: %i[first_contact], label: "it is the first mail with this sender", denial: "it is not the first mail with this sender") { _1.first_contact },
-          Fact.new(name: "reply_to_mine", also: "answer reply conversation thread mine", type: Types::Flag, columns: %i[reply_to_mine], label: "it answers a thread that I wrote in", denial: "it answers no thread that I wrote in") { _1.reply_to_mine }
+          Fact.new(name: "my_role", also: "to me copied cc only me not addressed blind", type: Role, columns: %i[to cc],
+            label: "it") { _1.to },
+          Fact.new(name: "from_me", also: "from me myself note own", type: Mine, columns: %i[from], label: "I sent it",
+            denial: "I did not send it") { _1.from },
+          Fact.new(name: "first_contact", also: "new unknown stranger never wrote before", type: Types::Flag, columns: %i[first_contact],
+            label: "it is the first mail with this sender", denial: "it is not the first mail with this sender") { _1.first_contact },
+          Fact.new(name: "reply_to_mine", also: "answer reply conversation thread mine", type: Types::Flag, columns: %i[reply_to_mine],
+            label: "it answers a thread that I wrote in", denial: "it answers no thread that I wrote in") do
+            _1.reply_to_mine
+          end
         ].freeze
       end
     end

@@ -55,11 +55,16 @@ module UpFront
                  "list" => "list mail", "notice" => "an automatic notice", "person" => "from a person"}.freeze
 
         FACTS = [
-          Fact.new(name: "to_list", also: "mailing list group", type: Types::Flag, columns: %i[to_list], label: "it came through a list", denial: "it did not come through a list") { to_list?(_1) },
-          Fact.new(name: "has_unsubscribe", also: "unsubscribe newsletter advertising", type: Types::Flag, columns: %i[has_unsubscribe], label: "it offers to unsubscribe", denial: "it does not offer to unsubscribe") { unsubscribe?(_1) },
-          Fact.new(name: "automatic", also: "machine robot noreply automatic notice", type: Types::Flag, columns: %i[automatic], label: "it was sent automatically", denial: "it was not sent automatically") { automatic?(_1) },
-          Fact.new(name: "kind", also: "newsletter list invitation notice person sort of mail", type: Types::Choice.new(KINDS), columns: %i[kind], label: "it") { [kind(_1)] },
-          Fact.new(name: "sender_importance", also: "important urgent marked priority", type: Types::Choice.new({"high" => "high", "normal" => "normal", "low" => "low"}),
+          Fact.new(name: "to_list", also: "mailing list group", type: Types::Flag, columns: %i[to_list], label: "it came through a list",
+            denial: "it did not come through a list") { to_list?(_1) },
+          Fact.new(name: "has_unsubscribe", also: "unsubscribe newsletter advertising", type: Types::Flag, columns: %i[has_unsubscribe],
+            label: "it offers to unsubscribe", denial: "it does not offer to unsubscribe") { unsubscribe?(_1) },
+          Fact.new(name: "automatic", also: "machine robot noreply automatic notice", type: Types::Flag, columns: %i[automatic],
+            label: "it was sent automatically", denial: "it was not sent automatically") { automatic?(_1) },
+          Fact.new(name: "kind", also: "newsletter list invitation notice person sort of mail", type: Types::Choice.new(KINDS),
+            columns: %i[kind], label: "it") { [kind(_1)] },
+          Fact.new(name: "sender_importance", also: "important urgent marked priority",
+            type: Types::Choice.new({"high" => "high", "normal" => "normal", "low" => "low"}),
             columns: %i[sender_importance], label: "the sender's own mark of importance") { [importance(_1)] }
         ].freeze
       end

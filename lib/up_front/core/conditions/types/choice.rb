@@ -35,7 +35,10 @@ module UpFront
 
         def found(_operand, reading, fact, _hit) = reading.value(fact)
 
-        def schema(op, schemas) = choices ? {"type" => "array", "minItems" => 1, "items" => {"enum" => choices.keys}} : Text.schema(op, schemas)
+        def schema(op, schemas)
+          choices ? {"type" => "array", "minItems" => 1, "items" => {"enum" => choices.keys}} : Text.schema(op, schemas)
+        end
+
         def say(value, _op) = English.join(value.map { choices ? choices.fetch(_1) : Quoting.name(_1) }, "or")
       end
     end

@@ -30,7 +30,11 @@ module UpFront
         end
 
         def found(_operand, reading, fact, _hit) = reading.value(fact)
-        def schema(op, _schemas) = (op == "at_least") ? {"enum" => choices.keys} : {"type" => "array", "minItems" => 1, "items" => {"enum" => choices.keys}}
+
+        def schema(op, _schemas)
+          (op == "at_least") ? {"enum" => choices.keys} : {"type" => "array", "minItems" => 1, "items" => {"enum" => choices.keys}}
+        end
+
         def say(value, _op) = value.is_a?(Array) ? English.join(value, "or") : value
       end
     end

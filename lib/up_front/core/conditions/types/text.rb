@@ -83,7 +83,8 @@ module UpFront
           phrase = Phrase.new(text)
           return at.refuse("a word of letters or digits (for other signs use contains)", text) if phrase.empty?
 
-          phrase.too_long? ? at.refuse("at most #{Phrase::MAX_WORDS} words (#{Phrase::MAX_OPEN_WORDS} where * stands before the last)", found: "#{phrase.words.size} words") : text
+          phrase.too_long? ? at.refuse("at most #{Phrase::MAX_WORDS} words (#{Phrase::MAX_OPEN_WORDS} where * stands before the last)",
+            found: "#{phrase.words.size} words") : text
         end
 
         # @param hit [Boolean] whether the operand holds

@@ -25,7 +25,8 @@ module UpFront
         def editor = {shape: "duration", lead: "it is to be followed up in", label: "Follow up in", key: "in"}
       end
 
-      FollowUp = FollowUpEffect.new("follow_up", place: 10, title: "follow-up", menu: [["is to be followed up", "remind answer due task", {"in" => "P2D"}]])
+      FollowUp = FollowUpEffect.new("follow_up", place: 10, title: "follow-up",
+        menu: [["is to be followed up", "remind answer due task", {"in" => "P2D"}]])
     end
   end
 end

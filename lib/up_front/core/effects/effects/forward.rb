@@ -16,7 +16,8 @@ module UpFront
         def editor = {shape: "names", lead: @lead, label: @label, known: "forward_to"}
       end
 
-      Forward = ForwardEffect.new("forward", place: 11, title: "forwarding", phrase: "forward to", told: "forward", none: "no forwarding", lead: "it is forwarded to", label: "Forward to",
+      Forward = ForwardEffect.new("forward", place: 11, title: "forwarding", phrase: "forward to", told: "forward", none: "no forwarding",
+        lead: "it is forwarded to", label: "Forward to",
         menu: [["is forwarded", "send on pass", []]])
     end
   end

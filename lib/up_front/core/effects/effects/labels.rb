@@ -13,7 +13,8 @@ module UpFront
         def editor = {shape: "names", lead: @lead, label: @label, known: "labels"}
       end
 
-      Labels = LabelsEffect.new("labels", place: 4, phrase: "label", told: "labelled", none: "no label", lead: "it is labelled", label: "Labels",
+      Labels = LabelsEffect.new("labels", place: 4, phrase: "label", told: "labelled", none: "no label", lead: "it is labelled",
+        label: "Labels",
         menu: [["is labelled", "label tag word category", []]])
     end
   end

@@ -13,7 +13,8 @@ module UpFront
         def editor = {shape: "texts", lead: @lead, label: @label}
       end
 
-      MarkWords = MarkWordsEffect.new("mark_words", place: 5, phrase: "mark the words", lead: "these words are marked in it", label: "Words to mark",
+      MarkWords = MarkWordsEffect.new("mark_words", place: 5, phrase: "mark the words", lead: "these words are marked in it",
+        label: "Words to mark",
         menu: [["has words marked in it", "highlight words text stand out", []]])
     end
   end

@@ -38,7 +38,8 @@ module UpFront
         end
 
         def schema(schemas)
-          {"oneOf" => [{"enum" => LEVELS.reverse}, *WAYS.keys.map { |way| schemas.object({way => {"type" => "integer", "minimum" => 1}}, [way]) }]}
+          {"oneOf" => [{"enum" => LEVELS.reverse},
+            *WAYS.keys.map { |way| schemas.object({way => {"type" => "integer", "minimum" => 1}}, [way]) }]}
         end
 
         def tell(claim, _time_format) = claim.priority

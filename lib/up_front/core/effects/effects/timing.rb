@@ -54,7 +54,9 @@ module UpFront
 
         def time_of_day(phrases)
           later = phrases.value("the next day") { 1 } | phrases.before("days later", phrases.whole)
-          phrases.after("wait until", phrases.perhaps(phrases.time, later)) { |time, days| {"until" => {"days" => days || 0, "at" => time}} }
+          phrases.after("wait until", phrases.perhaps(phrases.time, later)) do |time, days|
+            {"until" => {"days" => days || 0, "at" => time}}
+          end
         end
       end
 

@@ -14,12 +14,17 @@ module UpFront
         end
 
         def self.named(fact)
-          Phrases.means(Phrases.say(fact.label, CONDITION) >> Phrases::GAP >> asked(fact.type).as(:asked)) { {"fact" => fact.name, **_1[:asked]} }
+          Phrases.means(Phrases.say(fact.label, CONDITION) >> Phrases::GAP >> asked(fact.type).as(:asked)) do
+            {"fact" => fact.name, **_1[:asked]}
+          end
         end
 
         # The operator, denied or not, with its value.
         def self.asked(type)
-          type.ops.flat_map { |op, phrase| [asked_as(type, op, Sentence::NOT.fetch(phrase), true), asked_as(type, op, (phrase unless op == "within"), false)] }.reduce(:|)
+          type.ops.flat_map { |op, phrase|
+            [asked_as(type, op, Sentence::NOT.fetch(phrase), true),
+              asked_as(type, op, (phrase unless op == "within"), false)]
+          }.reduce(:|)
         end
 
         def self.asked_as(type, op, phrase, denied)
@@ -29,8 +34,12 @@ module UpFront
           end
         end
 
-        FACTS = [*Facts.all.values, *StateFacts.all.values].sort_by { -_1.label.size }.map { |fact| fact.denial ? flag(fact) : named(fact) }.reduce(:|)
-        HEADER = Phrases.means(Phrases.then_(Phrases.say("the header", CONDITION), Phrases::HEADER.as(:header), asked(Types::Text).as(:asked))) { {"fact" => "header:#{_1[:header]}", **_1[:asked]} }
+        FACTS = [*Facts.all.values, *StateFacts.all.values].sort_by { -_1.label.size }.map { |fact| fact.denial ? flag(fact) : named(fact) }
+          .reduce(:|)
+        HEADER = Phrases.means(Phrases.then_(Phrases.say("the header", CONDITION), Phrases::HEADER.as(:header), asked(Types::Text)
+          .as(:asked))) do
+          {"fact" => "header:#{_1[:header]}", **_1[:asked]}
+        end
         UNTRUE = Phrases.say(Sentence::UNTRUE, CONDITION)
 
         rule(:leaf) { denied | HEADER | FACTS }

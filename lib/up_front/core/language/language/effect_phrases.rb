@@ -38,7 +38,9 @@ module UpFront
 
         # One thing, and perhaps another after it, giving both.
         def perhaps(one, other)
-          Phrases.means(one.as(:one) >> (Phrases::GAP >> other.as(:other)).maybe) { |found| found.is_a?(Hash) ? found.values_at(:one, :other) : [found, nil] }
+          Phrases.means(one.as(:one) >> (Phrases::GAP >> other.as(:other)).maybe) do |found|
+            found.is_a?(Hash) ? found.values_at(:one, :other) : [found, nil]
+          end
         end
 
         def say(phrase) = Phrases.say(phrase, EFFECT)

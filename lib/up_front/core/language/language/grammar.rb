@@ -5,7 +5,8 @@ module UpFront
     module Language
       # A whole rule: "When …, unless …: …. It has the last word."
       class Grammar < Parslet::Parser
-        ASIDES = {"It has the last word" => {"last_word" => true}, "It asks first" => {"ask_first" => true}, "It is off" => {"enabled" => false}}.freeze
+        ASIDES = {"It has the last word" => {"last_word" => true}, "It asks first" => {"ask_first" => true},
+                  "It is off" => {"enabled" => false}}.freeze
         ASIDE = "a closing sentence, such as “It has the last word.”"
 
         def initialize
@@ -17,7 +18,9 @@ module UpFront
         rule(:gap) { Phrases::MAYBE_GAP }
         rule(:start) { either_case("when") >> Phrases::GAP >> @conditions.when_part.as("when") }
         rule(:always) { Phrases.means(either_case("for every message")) { {"when" => {"all" => []}} } }
-        rule(:exception) { (Phrases::COMMA | Phrases::GAP) >> Phrases.say("unless") >> Phrases::GAP >> @conditions.unless_part.as("unless") }
+        rule(:exception) do
+          (Phrases::COMMA | Phrases::GAP) >> Phrases.say("unless") >> Phrases::GAP >> @conditions.unless_part.as("unless")
+        end
         rule(:then_part) { Phrases.sign(":") >> Phrases::GAP >> @effects.effects.as("then") }
         rule(:stop) { Phrases.sign(".") }
 
@@ -29,8 +32,13 @@ module UpFront
         rule(:asides) { (Phrases::GAP >> aside.as(:aside) >> stop).repeat.as(:asides) }
 
         rule(:sentence) { gap >> (always | start) >> exception.maybe >> then_part >> stop >> asides >> gap }
-        rule(:asked) { gap >> (Phrases.say("mail where") >> Phrases::GAP | Phrases.say("Mail where") >> Phrases::GAP).maybe >> @conditions.when_part.as("when") >> gap }
-        rule(:title) { gap >> either_case("rule") >> Phrases::GAP >> Phrases::QUOTED.as("name") >> (Phrases.sign(":") | Phrases.sign(".")).maybe }
+        rule(:asked) do
+          gap >> (Phrases.say("mail where") >> Phrases::GAP | Phrases.say("Mail where") >> Phrases::GAP)
+            .maybe >> @conditions.when_part.as("when") >> gap
+        end
+        rule(:title) do
+          gap >> either_case("rule") >> Phrases::GAP >> Phrases::QUOTED.as("name") >> (Phrases.sign(":") | Phrases.sign(".")).maybe
+        end
         rule(:named) { title >> Phrases::GAP >> sentence }
         rule(:named_rules) { named.as(:rule).repeat(1) }
         root(:sentence)
