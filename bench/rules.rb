@@ -2,7 +2,9 @@
 
 # Rulebooks of any size in the manner of real ones: people, domains, words of subjects and texts, kinds.
 class Rules
-  WORDS = %w[loan crate border proof lift lunch humidity invoice catalogue label courier glass opening trustee paint figures water ladder].freeze
+  WORDS = %w[
+    loan crate border proof lift lunch humidity invoice catalogue label courier glass opening trustee paint figures water ladder
+  ].freeze
   THEN = [{"priority" => "high"}, {"timing" => {"now" => true}}, {"labels" => ["Loans"]},
     {"timing" => {"next_round" => true}, "priority" => "low"}].freeze
 

@@ -83,7 +83,8 @@ class Viewing
       steps = Store::Record.with_connection { _1.select_rows("EXPLAIN QUERY PLAN #{relation.to_sql}") }.map(&:last)
       scans = steps.grep_v(/ VIRTUAL TABLE /).grep_v(/ USING (COVERING )?INDEX /).filter_map { _1[/\ASCAN (\w+)/, 1] }.uniq
       puts "plan of #{name}, #{what}: " \
-        "#{scans.empty? ? "no table is read through" : "reads #{scans.join(", ")} through"}#{" (#{WHY.fetch(name, "an index should serve")})" if scans.any?}"
+        "#{scans.empty? ? "no table is read through" : "reads #{scans.join(", ")} through"}" \
+        "#{" (#{WHY.fetch(name, "an index should serve")})" if scans.any?}"
     end
   end
 

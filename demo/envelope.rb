@@ -106,7 +106,8 @@ module Demo
     def ics(title)
       "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:-//Lantern " \
         "Quay//Diary//EN\r\nBEGIN:VEVENT\r\nUID:#{Zlib.crc32(title)}@lanternquay.example\r\nDTSTAMP:20270308T090000Z\r\n" \
-        "DTSTART;TZID=Europe/Lisbon:20270311T110000\r\nDTEND;TZID=Europe/Lisbon:20270311T120000\r\nSUMMARY:#{title}\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n"
+        "DTSTART;TZID=Europe/Lisbon:20270311T110000\r\n" \
+        "DTEND;TZID=Europe/Lisbon:20270311T120000\r\nSUMMARY:#{title}\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n"
     end
     private_class_method :subject, :manner_headers, :content, :multipart, :html_of, :file, :pdf, :png, :csv, :ics
   end

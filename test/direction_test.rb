@@ -23,7 +23,8 @@ class DirectionTest < Minitest::Test
       loader.setup
       loader.eager_load
       UpFront::Core::Facts.all
-      print [UpFront.constants.sort.join(" "), %i[ActiveRecord Mail Sinatra SQLite3 Puma].select { Object.const_defined?(_1) }.join].join("|")
+      print [UpFront.constants.sort.join(" "),
+        %i[ActiveRecord Mail Sinatra SQLite3 Puma].select { Object.const_defined?(_1) }.join].join("|")
     RUBY
     out, error, status = Open3.capture3("bundle", "exec", "ruby", "-e", script, chdir: ROOT)
     assert status.success?, error

@@ -11,7 +11,9 @@ class AlertsTest < Minitest::Test
     const add = (key) => localStorage.setItem(key, String(Number(localStorage.getItem(key)) + 1));
     HTMLMediaElement.prototype.play = function () { add("plays"); localStorage.setItem("played", this.src); return Promise.resolve(); };
     const Real = window.Notification;
-    window.Notification = class extends Real { constructor(title, options) { super(title, options); add("shown"); localStorage.setItem("told", title); } };
+    window.Notification = class extends Real {
+      constructor(title, options) { super(title, options); add("shown"); localStorage.setItem("told", title); }
+    };
   JS
 
   MONITOR = "Store-room monitor <monitor@climate.lanternquay.example>"

@@ -62,7 +62,8 @@ class FirstRunTest < Minitest::Test
     page.execute_script(<<~JS, mail("Dropped letter"))
       const transfer = new DataTransfer();
       transfer.items.add(new File([arguments[0]], "dropped.eml"));
-      for (const kind of ["dragover", "drop"]) document.querySelector("main").dispatchEvent(new DragEvent(kind, {bubbles: true, cancelable: true, dataTransfer: transfer}));
+      for (const kind of ["dragover", "drop"])
+        document.querySelector("main").dispatchEvent(new DragEvent(kind, {bubbles: true, cancelable: true, dataTransfer: transfer}));
     JS
     assert_text "dropped.eml: 1 taken in, 1 of them as arriving."
   end

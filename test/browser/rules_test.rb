@@ -283,7 +283,11 @@ class RulesTest < Minitest::Test
 
   def test_a_rulebook_is_brought_in_and_clashes_are_asked_about
     visit "/rules/carry"
-    attach_file("A rulebook file", rulebook_file { |document| document["rules"][1]["then"]["priority"] = "low" and document["rules"] << {"name" => "From elsewhere", "when" => {"all" => []}, "then" => {"flag" => true}} }, visible: :all)
+    file = rulebook_file do |document|
+      document["rules"][1]["then"]["priority"] = "low"
+      document["rules"] << {"name" => "From elsewhere", "when" => {"all" => []}, "then" => {"flag" => true}}
+    end
+    attach_file("A rulebook file", file, visible: :all)
     within("section", text: "Some names are there already") do
       assert_text "Real alarms from the stores"
       click_button "keep both"

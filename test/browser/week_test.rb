@@ -122,7 +122,8 @@ class WeekTest < Minitest::Test
     assert_text "Mail is held during 1 meetings"
     file = calendar
     File.write(file, File.read(file)
-      .sub("END:VCALENDAR", "BEGIN:VEVENT\r\nUID:3\r\nDTSTAMP:20270101T000000Z\r\nDTSTART:20270311T123000Z\r\nDTEND:20270311T130000Z\r\nEND:VEVENT\r\nEND:VCALENDAR"))
+      .sub("END:VCALENDAR", "BEGIN:VEVENT\r\nUID:3\r\nDTSTAMP:20270101T000000Z\r\n" \
+        "DTSTART:20270311T123000Z\r\nDTEND:20270311T130000Z\r\nEND:VEVENT\r\nEND:VCALENDAR"))
     assert_text "Mail is held during 2 meetings"
     click_button "Make an address for calendar programs"
     first = find(".week-address code").text

@@ -18,7 +18,8 @@ class RulebookReaderTest < Minitest::Test
         rule("oné", when: leaf("from", "like", ["x"]), then: {"timing" => {"now" => true, "next_round" => true}}, last_word: "yes")],
       extra: 1, owner: OWNER.merge("time_zone" => "Lisbon").except("name")
     )).map(&:first)
-    assert_equal %w[/extra /owner/name /owner/time_zone /rules/0/then/ink /rules/0/then/labels/1 /rules/0/when/all/0/value /rules/1/last_word /rules/1/name
+    assert_equal %w[/extra /owner/name /owner/time_zone /rules/0/then/ink /rules/0/then/labels/1 /rules/0/when/all/0/value
+      /rules/1/last_word /rules/1/name
       /rules/1/then/timing /rules/1/when/op].sort, found.sort
   end
 

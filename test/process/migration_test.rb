@@ -24,22 +24,37 @@ class MigrationTest < Minitest::Test
     Store::Database.send(:connect, path)
     ActiveRecord::Migration.verbose = false
     ActiveRecord::MigrationContext.new(Store::Database::MIGRATIONS).migrate(version)
-    data.each { |table, rows| rows.each { |row| Store::Record.connection.execute("INSERT INTO #{table} (#{row.keys.map { "\"#{_1}\"" }.join(", ")}) VALUES (#{row.values.map { Store::Record.connection.quote(_1.is_a?(Hash) || _1.is_a?(Array) ? JSON.generate(_1) : _1) }.join(", ")})") } }
+    quote = ->(value) { Store::Record.connection.quote(value.is_a?(Hash) || value.is_a?(Array) ? JSON.generate(value) : value) }
+    data.each do |table, rows|
+      rows.each do |row|
+        names = row.keys.map { "\"#{_1}\"" }.join(", ")
+        Store::Record.connection.execute("INSERT INTO #{table} (#{names}) VALUES (#{row.values.map(&quote).join(", ")})")
+      end
+    end
     Store::Database.close
     Store::Database.open(path)
     here = Store::Record.connection
     trace = Store::Claim.find(1).trace
     step = Store::UndoStep.first
     clock = Struct.new(:now).new(Time.iso8601("2027-03-09T12:00:00Z"))
+    lukasz = {"fact" => "subject", "op" => "mentions", "value" => ["lukasz"]}
+    sought = Core::Condition.read(lukasz, Core::Check.new, Store::CurrentRulebook.rulebook.names)
     seen = {
-      faults: here.select_rows("PRAGMA foreign_key_check"), whole: here.select_value("PRAGMA integrity_check"), timing: trace["timing"], found: trace["rules"][0]["evidence"][0]["found"],
-      claim: Store::Claim.find(1).attributes.slice("ink", "labels"), labels: here.select_rows("SELECT label, message_id FROM message_labels"), former: Store::FormerClaim.count,
-      step: [step.message, step.changes_made.map { [_1.model, _1.key, _1.before, _1.after] }], folded: Store::Message.first.attributes.slice("sender_folded", "subject_folded"),
-      found_by: Store::SQLReader.messages(Core::Condition.read({"fact" => "subject", "op" => "mentions", "value" => ["lukasz"]}, Core::Check.new, Store::CurrentRulebook.rulebook.names)).ids,
-      undone: Desk::Undo.new(clock).call(step.id).message, after: [Store::State.first.flagged, Store::ThreadPreference.first.word, Store::Claim.find(1).labels], restored: Store::Claim.find(1).priority
+      faults: here.select_rows("PRAGMA foreign_key_check"), whole: here.select_value("PRAGMA integrity_check"), timing: trace["timing"],
+      found: trace["rules"][0]["evidence"][0]["found"],
+      claim: Store::Claim.find(1).attributes.slice("ink", "labels"),
+      labels: here.select_rows("SELECT label, message_id FROM message_labels"),
+      former: Store::FormerClaim.count,
+      step: [step.message, step.changes_made.map { [_1.model, _1.key, _1.before, _1.after] }],
+      folded: Store::Message.first.attributes.slice("sender_folded", "subject_folded"),
+      found_by: Store::SQLReader.messages(sought).ids,
+      undone: Desk::Undo.new(clock).call(step.id).message,
+      after: [Store::State.first.flagged, Store::ThreadPreference.first.word, Store::Claim.find(1).labels],
+      restored: Store::Claim.find(1).priority
     }
     Store::Record.transaction { Store::Removal.call([1]) }
-    seen[:left] = here.tables.select { here.columns(_1).any? { |column| column.name == "message_id" } }.reject { _1.start_with?("message_search") }.to_h { [_1, here.select_value("SELECT count(*) FROM #{_1}")] }.select { _2.positive? }
+    belonging = here.tables.select { |table| here.columns(table).any? { _1.name == "message_id" } }.grep_v(/message_search/)
+    seen[:left] = belonging.to_h { [_1, here.select_value("SELECT count(*) FROM #{_1}")] }.select { _2.positive? }
     here.execute("INSERT INTO message_search (message_search) VALUES ('integrity-check')")
     puts JSON.generate(seen)
   RUBY

@@ -70,7 +70,10 @@ class WeekAPITest < Minitest::Test
   end
 
   def test_days_off_and_busy_times_of_a_calendar
-    text = "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:x\r\nBEGIN:VEVENT\r\nUID:1\r\nDTSTAMP:20270101T000000Z\r\nSUMMARY:Easter\r\nDTSTART;VALUE=DATE:20270403\r\nDTEND;VALUE=DATE:20270407\r\nEND:VEVENT\r\nBEGIN:VEVENT\r\nUID:2\r\nDTSTAMP:20270101T000000Z\r\nSUMMARY:Meeting\r\nDTSTART:20270309T083000Z\r\nDTEND:20270309T085000Z\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n"
+    text = "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:x\r\nBEGIN:VEVENT\r\nUID:1\r\nDTSTAMP:20270101T000000Z\r\nSUMMARY:Easter\r\n" \
+      "DTSTART;VALUE=DATE:20270403\r\nDTEND;VALUE=DATE:20270407\r\nEND:VEVENT\r\n" \
+      "BEGIN:VEVENT\r\nUID:2\r\nDTSTAMP:20270101T000000Z\r\nSUMMARY:Meeting\r\nDTSTART:20270309T083000Z\r\nDTEND:20270309T085000Z\r\n" \
+      "END:VEVENT\r\nEND:VCALENDAR\r\n"
     custom_request("POST", "/api/calendars", {}, {:input => text, "CONTENT_TYPE" => "application/octet-stream"})
     found = JSON.parse(last_response.body)
     ask(:put, "/week", {plan: week["plan"].merge("days_off" => found["days_off"], "busy" => found["busy"])})

@@ -8,7 +8,9 @@ module UpFront
     # Mail's HTML: its visible text for rules, and a form of it that is safe to show.
     module HTML
       SILENT = %w[script style head title template noscript].freeze
-      INLINE = %w[a abbr b bdi bdo big cite code del dfn em font i ins kbd mark q s samp small span strike strong sub sup tt u var wbr].freeze
+      INLINE = %w[
+        a abbr b bdi bdo big cite code del dfn em font i ins kbd mark q s samp small span strike strong sub sup tt u var wbr
+      ].freeze
       REMOTE = /\A\s*(?:https?:)?\/\//i
       REMOVED = "script, style, link, meta, base, title, head, input, button, select, textarea, svg, math"
       MAX_BYTES = 5 * 1024 * 1024

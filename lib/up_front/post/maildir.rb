@@ -13,7 +13,10 @@ module UpFront
       end
 
       # Whose mail does not arrive: it is kept at hand, and claims nothing.
-      QUIET = /\A(?:sent(?:[ -]?(?:items|mail|messages))?|drafts?|trash|deleted(?:[ -]?(?:items|messages))?|junk(?:[ -]?e?-?mail)?|spam|outbox)\z/i
+      QUIET = /
+        \A(?:sent(?:[ -]?(?:items|mail|messages))?|drafts?|trash|deleted(?:[ -]?(?:items|messages))?
+        |junk(?:[ -]?e?-?mail)?|spam|outbox)\z
+      /ix
 
       attr_reader :path
 

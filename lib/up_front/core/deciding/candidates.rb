@@ -48,7 +48,8 @@ module UpFront
         keys.each { |table, key| @tables[table][key] << place }
       end
 
-      # @return [Array<Array(Object, Object)>, nil] table (with its fact, where it is of one) and key; nil where the node cannot be looked up
+      # @return [Array<Array(Object, Object)>, nil] table (with its fact, where it is of one) and key; nil where the node cannot
+      #   be looked up
       def keys(node)
         return leaf_keys(node) if node.is_a?(Condition::Leaf)
 

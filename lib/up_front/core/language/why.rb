@@ -13,7 +13,8 @@ module UpFront
         "asks_first" => "matched, and asks first"
       }.freeze
 
-      # @param claim [Hash] priority, labels, surface_at, held, trace, arrived_at @param state [Hash] came, let_in_at, thread_word, surfaced, own (what the person decided by hand, in words)
+      # @param claim [Hash] priority, labels, surface_at, held, trace, arrived_at
+      # @param state [Hash] came, let_in_at, thread_word, surfaced, own (what the person decided by hand, in English)
       # @param time_format [TimeFormat]
       def initialize(claim, state, time_format)
         @claim = claim

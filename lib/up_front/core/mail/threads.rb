@@ -7,7 +7,8 @@ module UpFront
     class Threads
       MOST = 2_000 # messages that are looked at together; a longer thread is no conversation
 
-      # @!attribute id [Object] the caller's own @!attribute message_id [String, nil] @!attribute references [Array<String>] oldest first, the parent last
+      # @!attribute id [Object] the caller's own @!attribute message_id [String, nil]
+      # @!attribute references [Array<String>] oldest first, the parent last
       # @!attribute subject [String] decoded @!attribute sent_at [Time, nil] Date, or the arrival where there is none
       Letter = Struct.new(:id, :message_id, :references, :subject, :sent_at, keyword_init: true)
 

@@ -22,7 +22,9 @@ module UpFront
       BAND = {"limit" => 10, "leave_out" => true, "unread_only" => false, "fold_when_empty" => true}.freeze
       MOST_IN_BAND = 100
 
-      # @!attribute review [ReviewTimes] when it calls for being gone through @!attribute band [Band, nil] where it stands on the Front @!attribute accounts [Array<String>] all where empty @!attribute sort [Hash] "by" and "descending"
+      # @!attribute review [ReviewTimes] when it calls for being gone through
+      # @!attribute band [Band, nil] where it stands on the Front
+      # @!attribute accounts [Array<String>] all where empty @!attribute sort [Hash] "by" and "descending"
       attr_reader :name, :band, :review, :when, :accounts, :sort, :group_by, :badge, :mark, :colour, :heading, :key, :discarded, :sent,
         :compact, :favourite, :opens_first, :id
 

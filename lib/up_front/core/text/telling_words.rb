@@ -6,7 +6,8 @@ module UpFront
     module TellingWords
       EMPTY = %w[
         about after again also and any are ask been before but can could did for from had has have her here his how into its just
-        more need needs new news not now off one only our out over own per please re fwd fw aw sv question some than that the their them then
+        more need needs new news not now off one only our out over own
+        per please re fwd fw aw sv question some than that the their them then
         there these they this those today tomorrow two update until very was week were what when where which while who why will with
         would you your yesterday monday tuesday wednesday thursday friday saturday sunday january february march april may june july
         august september october november december

@@ -86,7 +86,8 @@ module UpFront
 
       # @param rulebook [Core::Rulebook] in force @param rules [Array<Core::Rule>] the others, in order
       # @param touched [Array<Core::Rule>] of both, those that were changed, moved, added or taken out
-      # @param match_index [Store::MatchIndex] the mail to look at @param from [Array<Core::Rule>] what to compare with, in place of the rules in force
+      # @param match_index [Store::MatchIndex] the mail to look at
+      # @param from [Array<Core::Rule>] what to compare with, in place of the rules in force
       def initialize(rulebook, rules, touched:, now:, match_index: Store::MatchIndex.at(now), from: rulebook.rules)
         @rulebook = rulebook
         @rules = rules

@@ -35,8 +35,10 @@ module UpFront
         query = Store::ViewQuery.new(view, now, rulebook.zone)
         fresh = row.gone_through_at && query.since(row.gone_through_at).count
         "Time to go through “#{view.name}”: " \
-          "#{Core::English.count(query.count, "message")}#{", #{fresh.zero? ? "none" : Core::English.count(fresh, "of them", "of them")} new since you last did" if fresh}."
+          "#{Core::English.count(query.count, "message")}#{since(fresh)}."
       end
+
+      def since(fresh) = (", #{fresh.zero? ? "none" : Core::English.count(fresh, "of them", "of them")} new since you last did" if fresh)
     end
   end
 end

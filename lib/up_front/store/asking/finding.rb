@@ -16,7 +16,8 @@ module UpFront
       # @!attribute value [String] @!attribute label [String] @!attribute count [Integer]
       Choice = Struct.new(:value, :label, :count, keyword_init: true)
 
-      # @param sought [Array<Core::Phrase>, Core::Condition::Group, Core::Condition::Leaf] phrases, all of which must be there, or a condition
+      # @param sought [Array<Core::Phrase>, Core::Condition::Group, Core::Condition::Leaf] phrases, all of which must be there,
+      #   or a condition
       # @param narrowed [Hash{String=>String}] some of {NARROWED}; a month as "2027-03", in the owner's zone
       def initialize(sought, narrowed, now, zone)
         @sought = sought
@@ -48,21 +49,21 @@ module UpFront
       # @param most [Integer] @return [Array<Choice>] what would narrow it further, each with how many it would leave
       def facet(key, most)
         case key
-        when "sender" then tallied(0).max_by(most, &:last).map { |sender, count|
-          Choice.new(value: sender, label: name(sender), count: count)
-        }
-        when "label" then rows("SELECT label, count(*) FROM message_labels WHERE message_id IN (#{ids}) GROUP BY 1 ORDER BY 2 DESC " \
-          "LIMIT #{most}").map { |label, count|
-          Choice.new(value: label, label: label, count: count)
-        }
-        when "month" then tallied(1).max_by(most, &:first).map { |month, count|
-          Choice.new(value: month, label: Date.strptime(month, "%Y-%m").strftime("%B %Y"), count: count)
-        }
-        else tallied(2).map { |account, count| Choice.new(value: account, label: account, count: count) }
+        when "sender" then choices(tallied(0).max_by(most, &:last)) { name(_1) }
+        when "label" then choices(labels(most))
+        when "month" then choices(tallied(1).max_by(most, &:first)) { Date.strptime(_1, "%Y-%m").strftime("%B %Y") }
+        else choices(tallied(2))
         end
       end
 
       private
+
+      # @param counts [Enumerable<Array(String, Integer)>] @yield [String] a value @yieldreturn [String] its label
+      def choices(counts) = counts.map { |value, count| Choice.new(value: value, label: block_given? ? yield(value) : value, count: count) }
+
+      def labels(most)
+        rows("SELECT label, count(*) FROM message_labels WHERE message_id IN (#{ids}) GROUP BY 1 ORDER BY 2 DESC LIMIT #{Integer(most)}")
+      end
 
       # One pass over all that is found: sender, month, account and how many.
       def census

@@ -46,7 +46,8 @@ module UpFront
         "\"#{words.join(" ")}\"#{" *" if phrase.words.last.open && !whole}" if phrase.plain?
       end
 
-      # @param phrases [Array<String>] from {phrase} @param columns [Array<String>] some of {COLUMNS} @param all [Boolean] all of them, or any
+      # @param phrases [Array<String>] from {phrase} @param columns [Array<String>] some of {COLUMNS}
+      # @param all [Boolean] all of them, or any
       # @return [String] for MATCH
       def question(phrases, columns, all:) = "{#{columns.join(" ")}} : (#{phrases.join(all ? " AND " : " OR ")})"
     end

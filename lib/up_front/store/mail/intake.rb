@@ -6,8 +6,10 @@ module UpFront
     module Intake
       EXCERPT = 240
       SORTED = 200 # letters of a subject by which it is sorted
-      COLUMNS = %i[account_id mailbox digest message_id subject subject_folded sender_name sender_key sender_folded excerpt body unreadable from_me calendar_method
-        people headers attachments].freeze
+      COLUMNS = %i[
+        account_id mailbox digest message_id subject subject_folded sender_name sender_key sender_folded excerpt body unreadable
+        from_me calendar_method people headers attachments
+      ].freeze
       RAW = PreparedInsert.new("raw_messages", :message_id, :bytes)
       PERSON = PreparedInsert.new("message_people", :message_id, :role, :key, :name_key, :domain_path)
       REFERENCE = PreparedInsert.new("message_references", :message_id, :reference)

@@ -84,8 +84,12 @@ class PromisesOfTheStore < ActiveRecord::Migration[7.2]
       INSERT INTO undo_changes (undo_step_id, model, "key", "before", "after")
       SELECT undo_steps.id, CASE model.key WHEN 'MindedThread' THEN 'ThreadPreference' WHEN 'Worn' THEN 'AppliedNames' ELSE model.key END,
         json_extract(change.value, '$.key'),
-        CASE model.key WHEN 'Worn' THEN json_object('kind', json_extract(change.value, '$.kind'), 'name', json_extract(change.value, '$.was')) ELSE json_extract(change.value, '$.before') END,
-        CASE model.key WHEN 'Worn' THEN json_object('kind', json_extract(change.value, '$.kind'), 'name', json_extract(change.value, '$.name')) ELSE json_extract(change.value, '$.after') END
+        CASE model.key WHEN 'Worn'
+          THEN json_object('kind', json_extract(change.value, '$.kind'), 'name', json_extract(change.value, '$.was'))
+          ELSE json_extract(change.value, '$.before') END,
+        CASE model.key WHEN 'Worn'
+          THEN json_object('kind', json_extract(change.value, '$.kind'), 'name', json_extract(change.value, '$.name'))
+          ELSE json_extract(change.value, '$.after') END
       FROM undo_steps, json_each(undo_steps."before") model, json_each(model.value) change
     SQL
     execute("ALTER TABLE undo_steps DROP COLUMN \"before\"") # a copy would take along what belongs to the steps
@@ -114,7 +118,8 @@ class PromisesOfTheStore < ActiveRecord::Migration[7.2]
       "NEW.labels_off <> OLD.labels_off BEGIN #{LABELS} END")
     execute(<<~SQL)
       INSERT OR IGNORE INTO message_labels (label, message_id)
-        SELECT label.value, claims.message_id FROM claims JOIN states USING (message_id), json_each(claims.labels) label WHERE label.value NOT IN (SELECT value FROM json_each(states.labels_off))
+        SELECT label.value, claims.message_id FROM claims JOIN states USING (message_id), json_each(claims.labels) label
+          WHERE label.value NOT IN (SELECT value FROM json_each(states.labels_off))
         UNION SELECT own.value, states.message_id FROM states, json_each(states.labels_on) own
     SQL
   end
@@ -125,7 +130,8 @@ class PromisesOfTheStore < ActiveRecord::Migration[7.2]
     execute(<<~SQL)
       CREATE TRIGGER texts_leave_the_index BEFORE DELETE ON message_texts
       WHEN OLD.message_id <= (SELECT CAST(value AS INTEGER) FROM settings WHERE "key" = 'search_upto') BEGIN
-        INSERT INTO message_search (message_search, rowid, #{columns.join(", ")}) VALUES ('delete', OLD.message_id, #{columns.map { "OLD.#{_1}" }.join(", ")});
+        INSERT INTO message_search (message_search, rowid, #{columns.join(", ")})
+          VALUES ('delete', OLD.message_id, #{columns.map { "OLD.#{_1}" }.join(", ")});
       END
     SQL
   end

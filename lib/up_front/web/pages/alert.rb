@@ -57,7 +57,8 @@ module UpFront
           return @alert.text unless @alert.heads_burst
 
           senders = Store::Message.where(id: burst).pluck(:sender_name)
-          "#{senders.size} messages#{" from #{senders.first}" if senders.uniq.size == 1 && !senders.first.empty?}#{" that alert" if senders.uniq.size > 1}"
+          of_one = senders.uniq.size == 1
+          "#{senders.size} messages#{" from #{senders.first}" if of_one && !senders.first.empty?}#{" that alert" unless of_one}"
         end
 
         # Itself, what sounded just before it one by one, and what has joined since.

@@ -35,7 +35,8 @@ module UpFront
 
         # "back Wed 08:00, or when answered: Ask Joost first"
         def back(state)
-          "back #{@time_format.moment(state.surface_at)}#{", or when answered" if state.back_when_answered}#{": #{state.put_off_reason}" if state.put_off_reason}"
+          "back #{@time_format.moment(state.surface_at)}#{", or when answered" if state.back_when_answered}" \
+            "#{": #{state.put_off_reason}" if state.put_off_reason}"
         end
 
         # @return [Array<Hash>] words and at

@@ -6,7 +6,9 @@ module UpFront
       # A message as lists show it.
       class Row
         # What a row needs of a message's columns: not its text, which may be long.
-        COLUMNS = %i[id account_id mailbox subject sender_name sender_key excerpt arrived_at has_attachment kind unreadable from_me people].freeze
+        COLUMNS = %i[
+          id account_id mailbox subject sender_name sender_key excerpt arrived_at has_attachment kind unreadable from_me people
+        ].freeze
 
         CLAIMED = %i[message_id surface_at round held priority ink labels keep_at_top follow_up_at].freeze
 

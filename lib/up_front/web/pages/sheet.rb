@@ -57,8 +57,10 @@ module UpFront
 
         # @return [String, nil] while it is away, when it comes back
         def put_off
-          stands.put_off? ? "Put off until " \
-            "#{@time_format.moment(@state.surface_at)}#{" or when they answer" if @state.back_when_answered}#{": #{@state.put_off_reason}" if @state.put_off_reason}." : nil
+          return unless stands.put_off?
+
+          answered = " or when they answer" if @state.back_when_answered
+          "Put off until #{@time_format.moment(@state.surface_at)}#{answered}#{": #{@state.put_off_reason}" if @state.put_off_reason}."
         end
 
         def people(role) = @message.addresses(role).map { {name: _1.shown, email: _1.email, me: @rulebook.names.me.include?(_1)} }

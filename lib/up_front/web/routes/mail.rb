@@ -10,7 +10,9 @@ module UpFront
         PICTURES = %w[image/png image/jpeg image/gif image/webp].freeze
         PAGE = <<~HTML
           <!doctype html><html><head><meta charset="utf-8"><style>
-          body{margin:0;font:14px/1.55 system-ui,sans-serif;color:#17211D;background:#fff;overflow-wrap:anywhere}img{max-width:100%%;height:auto}table{max-width:100%%}mark{background:none;color:inherit;box-shadow:inset 0 -2px 0 #9AA59F}
+          body{margin:0;font:14px/1.55 system-ui,sans-serif;color:#17211D;background:#fff;overflow-wrap:anywhere}
+          img{max-width:100%%;height:auto}table{max-width:100%%}
+          mark{background:none;color:inherit;box-shadow:inset 0 -2px 0 #9AA59F}
           </style></head><body>%s</body></html>
         HTML
 

@@ -36,10 +36,8 @@ module UpFront
 
         FACTS = [*Facts.all.values, *StateFacts.all.values].sort_by { -_1.label.size }.map { |fact| fact.denial ? flag(fact) : named(fact) }
           .reduce(:|)
-        HEADER = Phrases.means(Phrases.then_(Phrases.say("the header", CONDITION), Phrases::HEADER.as(:header), asked(Types::Text)
-          .as(:asked))) do
-          {"fact" => "header:#{_1[:header]}", **_1[:asked]}
-        end
+        NAMED_HEADER = Phrases.then_(Phrases.say("the header", CONDITION), Phrases::HEADER.as(:header), asked(Types::Text).as(:asked))
+        HEADER = Phrases.means(NAMED_HEADER) { {"fact" => "header:#{_1[:header]}", **_1[:asked]} }
         UNTRUE = Phrases.say(Sentence::UNTRUE, CONDITION)
 
         rule(:leaf) { denied | HEADER | FACTS }

@@ -46,10 +46,8 @@ module UpFront
         TIME = Token.new(/\d\d:\d\d/, "a time as HH:MM") { _1 }
         UNITS = Duration::UNITS.values.flat_map { |unit| [[unit, "#{unit}s"], [unit, unit]] }
         UNIT = UNITS.map { |unit, word| means(say(word, "a unit of time")) { unit } }.reduce(:|)
-        DURATION = means(Joined.new(means(Token.new(/\d+/, "a number") { _1 }
-          .as(:number) >> GAP >> UNIT.as(:unit)) { _1.values_at(:number, :unit) }, AND, nil)) do
-          Duration.write(_1[:items])
-        end
+        SPAN = Token.new(/\d+/, "a number") { _1 }.as(:number) >> GAP >> UNIT.as(:unit)
+        DURATION = means(Joined.new(means(SPAN) { _1.values_at(:number, :unit) }, AND, nil)) { Duration.write(_1[:items]) }
         DAY = one_of(Weekdays::NAMES, "a day of the week")
 
         # @return [Parslet::Atoms::Base] giving a list

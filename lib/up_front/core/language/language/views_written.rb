@@ -15,8 +15,9 @@ module UpFront
           end
         end
 
-        SORTED = Phrases.means(Phrases.one_of(ViewSentence::SORTS, "what it is sorted by")
-          .as(:by) >> Phrases::COMMA >> Phrases.one_of(ViewSentence::ORDERS, "an order").as(:descending)) do
+        SORT = Phrases.one_of(ViewSentence::SORTS, "what it is sorted by")
+        ORDER = Phrases.one_of(ViewSentence::ORDERS, "an order")
+        SORTED = Phrases.means(SORT.as(:by) >> Phrases::COMMA >> ORDER.as(:descending)) do
           {"by" => _1[:by], "descending" => _1[:descending]}
         end
         TRAITS = Phrases.one_of(ViewSentence::BAND.to_h { |(key, value), phrase| [{key => value}, phrase] }, "what the band does")
@@ -48,7 +49,8 @@ module UpFront
         rule(:asides) { (Phrases::GAP >> ASIDES.as(:aside) >> stop).repeat.as(:asides) }
         rule(:sentence) { gap >> (all | some) >> stop >> asides >> gap }
         rule(:title) do
-          gap >> (Phrases.say("View") | Phrases.say("view")) >> Phrases::GAP >> Phrases::QUOTED.as("name") >> (Phrases.sign(":") | Phrases.sign(".")).maybe
+          gap >> (Phrases.say("View") | Phrases.say("view")) >> Phrases::GAP >>
+            Phrases::QUOTED.as("name") >> (Phrases.sign(":") | Phrases.sign(".")).maybe
         end
         rule(:named) { title >> Phrases::GAP >> sentence }
         root(:sentence)
