@@ -21,7 +21,7 @@ class MigrationTest < Minitest::Test
     require "./lib/up_front"
     include UpFront
     path, version, data = ARGV[0], ARGV[1].to_i, JSON.parse(ARGV[2])
-    Store::Database.send(:connect, path)
+    Store::Connection.to(path)
     ActiveRecord::Migration.verbose = false
     ActiveRecord::MigrationContext.new(Store::Database::MIGRATIONS).migrate(version)
     quote = ->(value) { Store::Record.connection.quote(value.is_a?(Hash) || value.is_a?(Array) ? JSON.generate(value) : value) }

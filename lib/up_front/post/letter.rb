@@ -10,7 +10,6 @@ module UpFront
     class Letter
       MAX_BYTES = 64 * 1024 * 1024 # a 45 MB attachment after base64; larger mail is refused by most hosts
       MAX_BODY = 1_000_000 # characters of text that rules look through
-      PARSE_ERRORS = [ArgumentError, EncodingError, Mail::Field::FieldError, NoMethodError, TypeError, RangeError, IndexError].freeze
 
       TELLING = %w[from to subject date message-id received].freeze
 
@@ -25,14 +24,14 @@ module UpFront
       def initialize(raw)
         @raw = raw.dup.force_encoding(Encoding::BINARY).freeze
         @mail = Mail.new(@raw)
-      rescue *PARSE_ERRORS
+      rescue *ParseFaults::ALL
         @mail = Mail.new
       end
 
       # @return [Hash] the fields of {Core::Message} that stand in the mail itself
       def fields
         @fields ||= read_fields
-      rescue *PARSE_ERRORS
+      rescue *ParseFaults::ALL
         @unreadable = true
         @fields = {subject: "", body: body, size: raw.bytesize}
       end

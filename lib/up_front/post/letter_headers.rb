@@ -40,7 +40,7 @@ module UpFront
         return value unless value.include?("=?")
 
         Charset.utf8(Mail::Encodings.value_decode(value))
-      rescue *Letter::PARSE_ERRORS
+      rescue *ParseFaults::ALL
         value
       end
 
@@ -48,7 +48,7 @@ module UpFront
         Mail::AddressList.new(Mail::Encodings.address_encode(value)).addresses.filter_map do |address|
           Core::Address.new(Charset.utf8(address.address.to_s), decode(address.display_name.to_s).delete("\u0000")) if address.address
         end
-      rescue Mail::Field::FieldError, *Letter::PARSE_ERRORS
+      rescue Mail::Field::FieldError, *ParseFaults::ALL
         scan_addresses(value)
       end
 

@@ -92,7 +92,7 @@ module UpFront
       def type(part)
         declared = part.mime_type.to_s.downcase
         (declared.empty? || !declared.include?("/")) ? "text/plain" : declared
-      rescue *Letter::PARSE_ERRORS
+      rescue *ParseFaults::ALL
         "text/plain"
       end
 
@@ -104,7 +104,7 @@ module UpFront
       def name(part)
         given = part.filename
         given && Charset.utf8(given).delete("\u0000").then { _1.strip.empty? ? nil : File.basename(_1.tr("\\", "/"))[0, 255] }
-      rescue *Letter::PARSE_ERRORS
+      rescue *ParseFaults::ALL
         nil
       end
 

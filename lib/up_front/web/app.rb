@@ -44,6 +44,11 @@ module UpFront
         same_origin! unless request.get? || request.head?
       end
 
+      # What can be asked before Up Front knows its owner; all else wants the rulebook.
+      BEFORE_SET_UP = %r{\A/api/(?:status|zones|setup|clock|events)\z}
+
+      before("/api/*") { rulebook unless BEFORE_SET_UP.match?(request.path_info) }
+
       get(%r{/api/.*}) { halt_problem 404, "There is nothing at #{request.path_info}." }
 
       # Any other path is a page of the front end.

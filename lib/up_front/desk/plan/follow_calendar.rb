@@ -3,7 +3,7 @@
 module UpFront
   module Desk
     # Holds mail during the meetings of a calendar's file on this machine, and reads it anew when it changes.
-    class FollowCalendar < Act
+    class FollowCalendar < ChangeRulebook
       KEY = "followed_calendar"
 
       # @return [Hash, nil] path, and problem where it could not be read of late

@@ -3,7 +3,7 @@
 module UpFront
   module Desk
     # Puts a plan in force: windows, rounds, days off. What is held gets its new moment in the same step.
-    class SavePlan < Act
+    class SavePlan < ChangeRulebook
       FOR_EVER = "Mail would be held for ever: every hour of the week lies in a window and no round runs, or in a planned heads-down. " \
         "Add a round, or leave some time open."
 

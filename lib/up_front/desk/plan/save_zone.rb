@@ -3,7 +3,7 @@
 module UpFront
   module Desk
     # Changes the owner's time zone, for good, or for trips with dates. Windows follow; what is held gets its new moment.
-    class SaveZone < Act
+    class SaveZone < ChangeRulebook
       # @param name [String] IANA @param trips [Array<Hash>] time_zone, from, until @return [Done] @raise [Core::Refused]
       def call(name, trips: [])
         transaction do

@@ -3,7 +3,7 @@
 module UpFront
   module Desk
     # Takes a rule out of the order. What it decided of mail that is in stays decided; held mail is decided anew.
-    class DeleteRule < Act
+    class DeleteRule < ChangeRulebook
       # @return [Done] @raise [Impossible]
       def call(id)
         transaction do

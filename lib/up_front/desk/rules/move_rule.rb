@@ -3,7 +3,7 @@
 module UpFront
   module Desk
     # Gives a rule another place in the order in which rules are read.
-    class MoveRule < Act
+    class MoveRule < ChangeRulebook
       # Gives each rule its place. @yield [Store::Rule] saved @return [Array] of what the block gave
       def self.number(rules)
         rules.each_with_index.filter_map do |rule, place|

@@ -3,7 +3,7 @@
 module UpFront
   module Desk
     # Makes a rule, or saves one that was changed. It holds for mail that arrives from then on.
-    class SaveRule < Act
+    class SaveRule < ChangeRulebook
       # @param body [Hash] the rule as in the rulebook file
       # @param id [Integer, nil] of the rule to change @param version [Integer, nil] as it was when read
       # @param place [Symbol, Integer] of a new one: :first, :last, or so many rules before it

@@ -3,7 +3,7 @@
 module UpFront
   module Desk
     # Takes a saved view away. The messages that it showed stay where they are.
-    class DeleteView < Act
+    class DeleteView < ChangeViews
       # @return [Done] @raise [Impossible]
       def call(id)
         transaction do

@@ -3,7 +3,7 @@
 module UpFront
   module Desk
     # Notes that the person has gone through a view: what comes from now on is new in it.
-    class GoThrough < Act
+    class GoThrough < ChangeViews
       # @return [Done] @raise [Impossible]
       def call(id)
         transaction do

@@ -3,7 +3,7 @@
 module UpFront
   module Desk
     # Gives a saved view another place among the views.
-    class MoveView < Act
+    class MoveView < ChangeViews
       # @param to [Integer] the place, 0 the first @return [Done] @raise [Impossible]
       def call(id, to:)
         transaction do

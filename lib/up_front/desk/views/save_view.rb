@@ -3,7 +3,7 @@
 module UpFront
   module Desk
     # Makes a saved view, or saves one that was changed. It touches no message.
-    class SaveView < Act
+    class SaveView < ChangeViews
       # @param body [Hash] the view as in the rulebook file @param id [Integer, nil] of the view to change
       # @param version [Integer, nil] as it was when read @return [Done] with the view as result
       # @raise [Core::Refused, Impossible]

@@ -21,7 +21,7 @@ module UpFront
         # @return [Hash{Integer=>Integer}] the number on each view's badge, by the view's id; views without a badge are not in it
         def counts(rulebook, now)
           LOCK.synchronize do
-            stand = [Database.path, rulebook.revision]
+            stand = [Connection.path, rulebook.revision]
             @tally = new(stand) unless @tally&.stand == stand && @tally.at <= now
             @tally.counts(rulebook, now)
           end

@@ -23,8 +23,8 @@ module UpFront
 
         def current(name, since)
           LOCK.synchronize do
-            forget if @path != Database.path
-            @path = Database.path
+            forget if @path != Connection.path
+            @path = Connection.path
             @kept ||= {}
             @kept[name] = new(since) if @kept[name].nil? || (@kept[name].since - since).abs > 86_400
             @kept[name].tap(&:extend_to_newest)

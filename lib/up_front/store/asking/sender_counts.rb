@@ -21,7 +21,7 @@ module UpFront
 
         def all
           LOCK.synchronize do
-            @path, @known, @words, @upto = Database.path, {}, {}, 0 unless @path == Database.path
+            @path, @known, @words, @upto = Connection.path, {}, {}, 0 unless @path == Connection.path
             upto = Message.maximum(:id).to_i
             rows = Message.where("id > ? AND id <= ?", @upto, upto).where.not(sender_key: nil).group(:sender_key)
               .pluck(:sender_key, Arel.sql("max(sender_name)"), Arel.sql("count(*)"))

@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require "active_record"
+
 module UpFront
   module Store
     # The base of every table's model.

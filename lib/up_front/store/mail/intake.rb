@@ -38,11 +38,11 @@ module UpFront
       # @return [Integer] the new id
       def write(reading, account:, digest:, raw:, unreadable:, names:)
         message = reading.message
-        id = message_insert.call(columns(message, account, digest, unreadable, names))[0][0]
+        id = message_insert.call(columns(reading, account, digest, unreadable, names))[0][0]
         RAW.call(message_id: id, bytes: SQLite3::Blob.new(raw))
         text_insert.call(message_id: id, **FactColumns.texts_of(reading))
-        PERSON.all(people(message, id))
-        PERSON.all(people(message, id, FactColumns.people.to_h { [_1.columns.first, _1] })) if FactColumns.people.any?
+        PERSON.all(people(message, id, EVERY_MESSAGE))
+        keep_people(message, id, FactColumns.people) if FactColumns.people.any?
         REFERENCE.all(message.references.map { {message_id: id, reference: _1} })
         id
       end
@@ -52,11 +52,12 @@ module UpFront
       end
 
       def text_insert
-        @text_insert ||= PreparedInsert.new("message_texts", :message_id, *FactColumns.texts.map { _1.columns.first }
-          .flat_map { [_1, :"#{_1}_words"] })
+        names = FactColumns.texts.map { _1.columns.first }
+        @text_insert ||= PreparedInsert.new("message_texts", :message_id, *names.flat_map { [_1, :"#{_1}_words"] })
       end
 
-      def columns(message, account, digest, unreadable, names)
+      def columns(reading, account, digest, unreadable, names)
+        message = reading.message
         sender = message.from.first
         {
           account_id: account.id, mailbox: message.mailbox, digest: digest, message_id: message.message_id, subject: message.subject,
@@ -66,18 +67,20 @@ module UpFront
           from_me: message.from.any? { names.me.include?(_1) }, calendar_method: message.calendar_method,
           people: FactColumns::ROLES.to_h { |role| [role.to_s, Array(message.public_send(role)).map(&:to_h)] },
           headers: message.headers, attachments: message.attachments.map { _1.to_h.transform_keys(&:to_s) },
-          **FactColumns.of(message)
+          **FactColumns.of(reading)
         }
       end
 
-      Role = Struct.new(:name) do
-        def read(message) = message.public_send(name)
-      end
-      EVERY_MESSAGE = FactColumns::ROLES.to_h { [_1, Role.new(_1)] }.freeze
+      EVERY_MESSAGE = FactColumns::ROLES.to_h { [_1, _1.to_proc] }.freeze
 
-      # @param roles [Hash{Symbol=>#read}] what tells who has a role @return [Array<Hash>] rows of message_people
-      def people(message, id, roles = EVERY_MESSAGE)
-        roles.flat_map { |role, who| Array(who.read(message)).map { [role, _1] } }.uniq.map do |role, address|
+      # @param facts [Array<Core::Fact>] of people who have a role of their own
+      def keep_people(message, id, facts)
+        PERSON.all(people(message, id, facts.to_h { |fact| [fact.columns.first, fact.method(:read)] }))
+      end
+
+      # @param roles [Hash{Symbol=>#call}] what tells who has a role @return [Array<Hash>] rows of message_people
+      def people(message, id, roles)
+        roles.flat_map { |role, who| Array(who.call(message)).map { [role, _1] } }.uniq.map do |role, address|
           {message_id: id, role: role.to_s, key: address.key, name_key: Core::Text.fold(address.name),
            domain_path: domain_path(address.domain)}
         end

@@ -13,9 +13,9 @@ module UpFront
       def rulebook
         stand = STAND.call or return
         LOCK.synchronize do
-          return @kept if @kept && @stand == stand && @path == Database.path
+          return @kept if @kept && @stand == stand && @path == Connection.path
 
-          @path = Database.path
+          @path = Connection.path
           @stand = stand
           head = Rulebook.first
           @kept = read(head, Rule.in_order.to_a, View.in_order.to_a, head.revision)

@@ -9,7 +9,6 @@ module UpFront
 
         def self.registered(app)
           app.post("/api/alerts/take") do
-            rulebook
             taken = Desk::TakeAlerts.new(clock).call
             json(fresh: alerts(taken.fresh), missed: alerts(taken.missed), settings: Desk::AlertSettings.now)
           end
@@ -19,7 +18,6 @@ module UpFront
           app.get("/api/alerts") { json(Pages::Alerts.new(rulebook, now).journal(before: params["before"]&.to_i)) }
           app.get("/api/alerts/loudness") { json(Pages::Alerts.new(rulebook, now).loudness) }
           app.put("/api/alerts/settings") do
-            rulebook
             done Desk::AlertSettings.new(clock).call(given)
           end
           app.post("/api/alerts/seen") { done Desk::AnswerAlert.new(clock).seen(given["alerts"]) }
@@ -34,7 +32,6 @@ module UpFront
             json(own: own, shipped: Core::AlertEffect::SOUNDS.map { {name: _1, path: Pages::Alert.sound("chime", _1)} })
           end
           app.post("/api/sounds") do
-            rulebook
             done Desk::KeepSound.new(clock).call(params["name"].to_s[0, SOUND_NAME], request.body.read(Post::SoundFile::MAX_BYTES + 1).to_s)
           end
           app.get("/api/sounds/:id") do |id|

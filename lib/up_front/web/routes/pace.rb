@@ -15,7 +15,6 @@ module UpFront
           app.get("/api/heads-down") { json(Pages::HeadsDown.new(rulebook, now).to_h) }
           app.post("/api/heads-down") do
             wanted = given
-            rulebook
             done Desk::GoHeadsDown.new(clock).call(moment(wanted["until"]), reason: wanted["reason"])
           end
           app.delete("/api/heads-down") { done Desk::EndHeadsDown.new(clock).call }

@@ -8,7 +8,6 @@ module UpFront
         def self.registered(app)
           app.get("/api/things") { json(Pages::Things.new(rulebook, now).to_h) }
           app.put("/api/things/:kind") do |kind|
-            rulebook
             wanted = given
             done Desk::SaveThing.new(clock).call(kind, wanted["thing"], was: wanted["was"])
           end
@@ -18,7 +17,6 @@ module UpFront
             json(people: cards.people.map(&:to_h), without: cards.without)
           end
           app.get("/api/rulebook") do
-            rulebook
             headers "content-disposition" => "attachment; filename=\"up-front-rulebook.json\""
             content_type :json
             JSON.pretty_generate(excerpt(params["rules"]))
@@ -51,7 +49,6 @@ module UpFront
 
           # @return [Hash] the document that would be in force
           def coming(wanted)
-            rulebook
             (wanted["way"] == "add") ? merge(wanted).document : Core::Rulebook.parse(wanted["text"]).document
           end
 

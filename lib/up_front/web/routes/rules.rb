@@ -17,7 +17,6 @@ module UpFront
 
         def self.change(app)
           app.post("/api/rules") do
-            rulebook
             wanted = given
             saved Desk::SaveRule.new(clock).call(wanted["body"], place: wanted["place"] || :first), status: 201
           end

@@ -42,7 +42,6 @@ module UpFront
           end
 
           def import
-            rulebook
             account = params["account_id"] ? Store::Account.find_by(id: params["account_id"]) : Store::Account.first
             halt_problem 422, "There is no such account.", errors: [{pointer: "/account_id", expected: "an account"}] unless account
             Tempfile.create("up-front-import", binmode: true) do |file|

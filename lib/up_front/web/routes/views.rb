@@ -9,7 +9,6 @@ module UpFront
           app.get("/api/views") { json(Pages::Views.new(rulebook, now, badges: params["badges"] != "false").to_h) }
           app.get("/api/views/vocabulary") { json(Pages::Vocabulary.new(rulebook).for_views) }
           app.post("/api/views") do
-            rulebook
             made = Desk::SaveView.new(clock).call(given["body"])
             json({message: made.message, undo_id: made.undo_id, id: made.result.id})
           end

@@ -13,32 +13,26 @@ module UpFront
           end
           app.put("/api/week") do
             wanted = given
-            rulebook
             done Desk::SavePlan.new(clock).call(wanted["plan"], renamed: wanted["renamed"] || [], revision: wanted["revision"])
           end
           app.put("/api/followed-calendar") do
             wanted = given
-            rulebook
             done Desk::FollowCalendar.new(clock).call(wanted["path"])
           end
           app.put("/api/zone") do
             wanted = given
-            rulebook
             done Desk::SaveZone.new(clock).call(wanted["time_zone"], trips: wanted["trips"] || [])
           end
           app.get("/api/let-through") do
-            rulebook
             list = Desk::LetThrough.list
             json(list || {people: [], words: [], rule_id: Desk::LetThrough.rule.id, changed: true})
           end
           app.put("/api/let-through") do
             wanted = given
-            rulebook
             done Desk::LetThrough.new(clock).call(wanted["people"], wanted["words"])
           end
           app.get("/api/calendar") { json(path: Desk::CalendarAddress.secret && "/api/calendar/#{Desk::CalendarAddress.secret}.ics") }
           app.post("/api/calendar") do
-            rulebook
             done Desk::CalendarAddress.new(clock).call
           end
           app.get("/api/calendar/:secret.ics") { |secret| calendar(secret) }

@@ -3,7 +3,7 @@
 module UpFront
   module Desk
     # Puts a whole rulebook in place of the one in force, in one step that can be taken back.
-    class ImportRulebook < Act
+    class ImportRulebook < ChangeRulebook
       # @param document [Hash] checked (see {Core::Rulebook.read})
       # @return [Array<Core::RulebookDifference::Change>] what would be added, changed and removed
       def preview(document) = Core::RulebookDifference.new(Store::CurrentRulebook.document || {}, document).changes

@@ -4,7 +4,7 @@ module UpFront
   module Desk
     # The first run: whose mail it is, and when it may come. Begins with a plan of windows and rounds that
     # holds mail for rounds on working days, over the weekend until Monday.
-    class SetUp < Act
+    class SetUp < ChangeRulebook
       PLAN = {
         "windows" => [
           {"name" => "Night", "days" => Core::Weekdays::ALL, "from" => "18:00", "to" => "08:00"},

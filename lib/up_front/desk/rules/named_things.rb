@@ -3,7 +3,7 @@
 module UpFront
   module Desk
     # The base of acts on what rules name: groups, labels, inks.
-    class NamedThings < Act
+    class NamedThings < ChangeRulebook
       KINDS = {"groups" => "group", "labels" => "label", "inks" => "ink"}.freeze
 
       private

@@ -1,32 +1,17 @@
 # frozen_string_literal: true
 
 require "active_record"
-require "sqlite3"
 require "fileutils"
-
-# Waiting for a lock is left to SQLite, which lets other threads run meanwhile.
-ActiveSupport.on_load(:active_record_sqlite3adapter) do
-  prepend(Module.new do
-    private
-
-    def configure_connection
-      super
-      wait = @config[:timeout]
-      @raw_connection.busy_handler_timeout = Integer(wait) if wait
-      UpFront::Store::Functions.add_to(@raw_connection)
-    end
-  end)
-end
+require "sqlite3"
 
 module UpFront
   module Store
-    # Opens the SQLite file: WAL, foreign keys, immediate transactions, migrated to this version.
+    # Opens the SQLite file, migrated to this version, with a place for every fact and effect there is.
     module Database
       # The file cannot be used; the message is for the person.
       class Unusable < StandardError; end
 
       MIGRATIONS = File.expand_path("../migrations", __dir__)
-      WAIT_MS = 10_000
       ANALYSED = "analysed_upto"
       GROWN = 1.2
 
@@ -37,12 +22,10 @@ module UpFront
       def open(path)
         FileUtils.mkdir_p(File.dirname(path))
         check(path)
-        connect(path)
+        Connection.to(path)
         migrate(path)
-        FactColumns.ensure!
-        EffectColumns.ensure!
+        MissingColumns.make
         Refolding.ensure!
-        @path = path
       rescue Errno::EACCES, Errno::EROFS
         raise Unusable, "The database #{path} cannot be written: the permission is missing."
       rescue SQLite3::NotADatabaseException, SQLite3::CorruptException
@@ -60,17 +43,7 @@ module UpFront
         Setting[ANALYSED] = newest
       end
 
-      # @return [String] the open file
-      def path = @path
-
-      def close = ActiveRecord::Base.connection_handler.clear_all_connections!
-
-      def connect(path)
-        ActiveRecord.default_timezone = :utc
-        ActiveRecord::Base.establish_connection(adapter: "sqlite3", database: path, timeout: WAIT_MS, pool: 32,
-          default_transaction_mode: :immediate,
-          pragmas: {journal_mode: :wal, synchronous: :normal, foreign_keys: true, mmap_size: 256 * 1024 * 1024})
-      end
+      def close = Connection.close
 
       def migrate(path)
         context = ActiveRecord::MigrationContext.new(MIGRATIONS)
@@ -90,7 +63,7 @@ module UpFront
 
         raise Unusable, "#{path} is not a database of Up Front; it was left as it is."
       end
-      private_class_method :connect, :migrate, :check
+      private_class_method :migrate, :check
     end
   end
 end

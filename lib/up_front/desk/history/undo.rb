@@ -4,7 +4,7 @@ module UpFront
   module Desk
     # Takes an act back: puts the columns that it changed as they were. What was changed again since is not
     # lost: such a column of a message's state stays, and a rule or rulebook that was changed again is refused.
-    class Undo < Act
+    class Undo < ChangeRulebook
       MODELS = {"State" => Store::State, "Rule" => Store::Rule, "Rulebook" => Store::Rulebook, "View" => Store::View,
                 "ThreadPreference" => Store::ThreadPreference}.freeze
 
