@@ -2,16 +2,58 @@
 
 require "minitest/autorun"
 require "open3"
+require_relative "../lib/up_front"
+require_relative "support/arrows"
 
-# The core stands alone, and no room reaches up: post and store know the core, the desk knows those three,
-# the web and the command line know the desk.
+# What may know what. Each room is a folder; an arrow that is not listed here is none, and none goes back.
 class DirectionTest < Minitest::Test
   ROOT = File.expand_path("..", __dir__)
-  MAY_USE = {
-    "core" => [], "clock" => [], "post" => %w[Core], "store" => %w[Core], "desk" => %w[Core Post Store],
-    "web" => %w[Core Post Store Desk Web], "cli" => %w[Core Post Store Desk Web Clock CLI]
+
+  LAYERS = {
+    "core" => "", "clock" => "", "post" => "core", "store" => "core", "desk" => "core post store", "web" => "core post store desk",
+    "service" => "store desk web", "cli" => "core clock post store desk service"
   }.freeze
-  ROOMS = %w[Core Post Store Desk Web CLI].freeze
+
+  ROOMS = {
+    "core" => {
+      "text" => "", "time" => "text", "check" => "time", "mail" => "text", "plan" => "time check",
+      "conditions" => "text time check mail", "effects" => "text time check mail plan conditions",
+      "deciding" => "plan conditions effects", "rulebook" => "text time check mail plan conditions effects deciding",
+      "language" => "text time plan conditions effects deciding rulebook", "alerts" => "effects", "front" => "text time mail"
+    },
+    "store" => {
+      "database" => "", "rulebook" => "database", "plan" => "database", "alerts" => "database", "sources" => "database",
+      "mail" => "database rulebook", "threads" => "database mail", "asking" => "database rulebook mail",
+      "history" => "database mail asking", "opening" => "database mail asking"
+    },
+    "desk" => {
+      "acting" => "", "previews" => "", "deciding" => "acting", "rules" => "acting deciding", "plan" => "acting deciding",
+      "views" => "acting", "alerts" => "acting plan", "mail" => "acting previews alerts", "intake" => "acting deciding mail",
+      "rulebook" => "deciding plan", "history" => "acting deciding"
+    }
+  }.freeze
+
+  def self.arrows = @arrows ||= Arrows.new("#{ROOT}/lib/up_front", UpFront::LOADER.inflector)
+
+  def listed(table) = table.transform_values { _1.split.sort }
+  def seen(uses) = uses.transform_values { _1.to_a.sort }
+
+  def test_the_layers_use_what_is_listed_and_nothing_else = assert_equal(listed(LAYERS), seen(DirectionTest.arrows.layers))
+
+  ROOMS.each do |layer, table|
+    define_method("test_the_rooms_of_#{layer}_use_what_is_listed_and_nothing_else") do
+      assert_equal listed(table).sort.to_h, seen(DirectionTest.arrows.within(layer)).sort.to_h
+    end
+  end
+
+  # Who is drawn in the order in which they were built, the ones that use nothing first, can be drawn without a circle.
+  def test_nothing_goes_in_circles
+    [LAYERS, *ROOMS.values].each do |table|
+      left = listed(table)
+      left = left.reject { |_, uses| (uses & left.keys).empty? } while left.any? { |_, uses| (uses & left.keys).empty? }
+      assert_empty left
+    end
+  end
 
   def test_the_core_loads_alone
     script = <<~RUBY
@@ -23,31 +65,17 @@ class DirectionTest < Minitest::Test
       loader.setup
       loader.eager_load
       UpFront::Core::Facts.all
-      print [UpFront.constants.sort.join(" "),
-        %i[ActiveRecord Mail Sinatra SQLite3 Puma].select { Object.const_defined?(_1) }.join].join("|")
+      others = %i[ActiveRecord Mail Sinatra SQLite3 Puma].select { Object.const_defined?(_1) }
+      print [UpFront.constants.sort.join(" "), others.join].join("|")
     RUBY
     out, error, status = Open3.capture3("bundle", "exec", "ruby", "-e", script, chdir: ROOT)
     assert status.success?, error
     assert_equal "Core|", out
   end
 
-  def test_no_room_reaches_up
-    broken = MAY_USE.flat_map do |room, allowed|
-      above = ROOMS - allowed - [ROOMS.find { _1.casecmp?(room) }]
-      next [] if above.empty?
-
-      Dir["#{ROOT}/lib/up_front/#{room}/**/*.rb"].flat_map do |file|
-        File.readlines(file).reject { _1.strip.start_with?("#") }.grep(/(?<![\w:])(?:#{above.join("|")})::/).map do
-          "#{file.delete_prefix(ROOT)}: #{_1.strip}"
-        end
-      end
-    end
-    assert_empty broken
-  end
-
   def test_only_the_clock_asks_what_time_it_is
     asks = Dir["#{ROOT}/lib/**/*.rb"].reject { _1.include?("/clock") }.flat_map do |file|
-      File.readlines(file).grep(/\bTime\.now\b/).map { "#{file.delete_prefix(ROOT)}: #{_1.strip}" }
+      File.readlines(file).grep(/\b(?:Time|DateTime)\.now\b|\bDate\.today\b/).map { "#{file.delete_prefix(ROOT)}: #{_1.strip}" }
     end
     assert_empty asks
   end

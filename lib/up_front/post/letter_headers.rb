@@ -29,7 +29,11 @@ module UpFront
       def addresses(name) = raw(name).flat_map { parse_addresses(_1) }
 
       # @return [Time, nil] the Date header's instant
-      def date = time(raw("date").first)
+      def date
+        return @date if defined?(@date)
+
+        @date = time(raw("date").first)
+      end
 
       # @return [Time, nil] the topmost Received header's
       def received_at = time(raw("received").first&.rpartition(";")&.last)

@@ -7,6 +7,9 @@ module UpFront
       # Among them a field for each effect that has one.
       FIELDS = [:message_id, :arrived_at, :surface_at, :held, *Effects.claimed.map(&:field), :proposals, :trace].freeze
 
+      VARIABLES = FIELDS.to_h { [_1, :"@#{_1}"] }.freeze
+      private_constant :VARIABLES
+
       # @!attribute round [String, nil] the name of the round with which it surfaces
       attr_reader(*FIELDS, :round)
 
@@ -22,7 +25,7 @@ module UpFront
 
       def initialize(round: nil, **fields)
         @round = round
-        FIELDS.each { instance_variable_set(:"@#{_1}", fields.fetch(_1)) }
+        VARIABLES.each { |field, variable| instance_variable_set(variable, fields.fetch(field)) }
         freeze
       end
 

@@ -30,7 +30,7 @@ module UpFront
 
       def never
         topic = (@verdict["discard"] == true) ? "discard" : "timing"
-        note(SurfacingSteps::NEVER, topic: topic, rule: @verdict.decided_by(topic).name)
+        note(SurfacingSteps::NEVER, "topic" => topic, "rule" => @verdict.decided_by(topic).name)
         {surface_at: nil, held: false, round: nil, account: @account}
       end
 
@@ -46,7 +46,7 @@ module UpFront
       end
 
       def ruled(timing, moment)
-        note(SurfacingSteps::BY_RULE, rule: @verdict.decided_by("timing").name, timing: timing.kind, at: moment)
+        note(SurfacingSteps::BY_RULE, "rule" => @verdict.decided_by("timing").name, "timing" => timing.kind, **(moment ? at(moment) : {}))
         moment
       end
 
@@ -57,17 +57,17 @@ module UpFront
 
       def come_with(stop)
         @stop = stop
-        note(SurfacingSteps::ROUND, name: stop.round.name, at: stop.at)
+        note(SurfacingSteps::ROUND, "name" => stop.round.name, **at(stop.at))
         stop.at
       end
 
       def by_plan
         found = @plan.moment(@arrival)
         if found.covering.empty?
-          note(SurfacingSteps::UNCOVERED, at: @arrival)
+          note(SurfacingSteps::UNCOVERED, at(@arrival))
           return @arrival
         end
-        found.covering.each { (_1 == Plan::DAY_OFF) ? note(SurfacingSteps::DAY_OFF) : note(SurfacingSteps::WINDOW, name: _1) }
+        found.covering.each { (_1 == Plan::DAY_OFF) ? note(SurfacingSteps::DAY_OFF) : note(SurfacingSteps::WINDOW, "name" => _1) }
         by_moment(found)
       end
 
@@ -75,7 +75,7 @@ module UpFront
         return Float::INFINITY unless found.at
         return come_with(found.stop) if found.stop
 
-        note(SurfacingSteps::WINDOW_ENDS, at: found.at)
+        note(SurfacingSteps::WINDOW_ENDS, at(found.at))
         found.at
       end
 
@@ -88,14 +88,14 @@ module UpFront
           return moment
         end
         ending = @heads_down.after(moment)
-        note(SurfacingSteps::HEADS_DOWN, at: ending)
+        note(SurfacingSteps::HEADS_DOWN, at(ending))
         ending
       end
 
-      def note(step, **more)
-        @account << {"step" => step, **more.compact.transform_keys(&:to_s).transform_values { _1.is_a?(Time) ? _1.getutc.iso8601 : _1 }}
-          .freeze
-      end
+      # @param about [Hash{String=>Object}] what the step is about
+      def note(step, about = {}) = @account << {"step" => step, **about}.freeze
+
+      def at(moment) = {"at" => moment.getutc.strftime("%Y-%m-%dT%H:%M:%SZ")}
     end
   end
 end

@@ -11,6 +11,9 @@ module UpFront
         size: 0, references: [], calendar_method: false, first_contact: false, reply_to_mine: false
       }.freeze
 
+      VARIABLES = FIELDS.to_h { |field, _| [field, :"@#{field}"] }.freeze
+      private_constant :VARIABLES
+
       attr_reader(*FIELDS.keys)
 
       # @param headers [Hash{String=>Array<String>}] by lower-case name, decoded
@@ -21,7 +24,7 @@ module UpFront
         unknown = given.keys - FIELDS.keys
         raise ArgumentError, "unknown fields #{unknown.inspect}" if unknown.any?
 
-        FIELDS.each { |field, default| instance_variable_set(:"@#{field}", given.fetch(field, default).freeze) }
+        VARIABLES.each { |field, variable| instance_variable_set(variable, given.fetch(field, FIELDS[field]).freeze) }
         freeze
       end
 

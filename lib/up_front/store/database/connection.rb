@@ -24,6 +24,8 @@ module UpFront
     # The connection to the SQLite file: WAL, foreign keys, immediate transactions.
     module Connection
       WAIT_MS = 10_000
+      CACHE_KIB = 16_000 # of pages for each connection: what a batch of intake writes fits into it
+      CHECKPOINT_PAGES = 4_000 # of 4 kB that the log gathers before they are written to their places
 
       module_function
 
@@ -33,7 +35,8 @@ module UpFront
         ActiveRecord.default_timezone = :utc
         ActiveRecord::Base.establish_connection(adapter: "sqlite3", database: path, timeout: WAIT_MS, pool: 32,
           default_transaction_mode: :immediate,
-          pragmas: {journal_mode: :wal, synchronous: :normal, foreign_keys: true, mmap_size: 256 * 1024 * 1024})
+          pragmas: {journal_mode: :wal, synchronous: :normal, foreign_keys: true, mmap_size: 256 * 1024 * 1024,
+                    cache_size: -CACHE_KIB, wal_autocheckpoint: CHECKPOINT_PAGES})
       end
 
       # @return [String] the file, for whoever keeps something of it at hand
