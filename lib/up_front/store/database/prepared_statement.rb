@@ -52,7 +52,9 @@ module UpFront
         known[@sql] ||= raw.prepare(@sql)
       end
 
-      MOMENT = "%Y-%m-%d %H:%M:%S.%6N" # as Active Record keeps times
+      # As Active Record keeps times.
+      SECOND = "%Y-%m-%d %H:%M:%S"
+      MICROSECOND = "#{SECOND}.%6N".freeze
 
       # The most frequent first: this is gone through some eighty times a message.
       def bind(value)
@@ -65,7 +67,7 @@ module UpFront
                               else
                                 JSON.generate(value)
                               end
-        when Time then value.getutc.strftime(MOMENT)
+        when Time then value.getutc.strftime(value.usec.zero? ? SECOND : MICROSECOND)
         when Symbol then value.name
         else value
         end
