@@ -34,7 +34,12 @@ module UpFront
 
       def now = clock.now
 
-      def transaction(&block) = Store::Record.transaction { Store::PreparedStatement.hold(&block) }
+      # Within the transaction of another act, a part of it.
+      def transaction(&block)
+        return yield if Store::PreparedStatement.held?
+
+        Store::Record.transaction { Store::PreparedStatement.hold(&block) }
+      end
 
       def event(kind, payload = {}) = EVENT.call(at: now, kind: kind, payload: payload)
 

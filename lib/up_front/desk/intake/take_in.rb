@@ -10,8 +10,9 @@ module UpFront
       STATE = Store::PreparedInsert.new("states",
         *%i[message_id surface_at came unread flagged cleared_at announced_at discarded_at priority thread_word])
 
-      KNOWN = Store::PreparedQuery.new("SELECT id FROM messages WHERE account_id = ? AND digest = ?")
-      REMOVED = Store::PreparedQuery.new("SELECT 1 FROM removed_messages WHERE account_id = ? AND digest = ?")
+      # The message that is here already, or nothing for one that was removed for good.
+      KNOWN = Store::PreparedStatement.new("SELECT id FROM messages WHERE account_id = ? AND digest = ? " \
+        "UNION ALL SELECT NULL FROM removed_messages WHERE account_id = ? AND digest = ?")
 
       # outcome: :arrived, :history, :quiet or :double; no id for what was removed for good
       Taken = Struct.new(:id, :outcome, keyword_init: true)
@@ -46,8 +47,8 @@ module UpFront
       end
 
       def double(account, digest)
-        id = KNOWN.call(account.id, digest)
-        Taken.new(id: id, outcome: :double) if id || REMOVED.call(account.id, digest)
+        known = KNOWN.call([account.id, digest] * 2).first or return
+        Taken.new(id: known.first, outcome: :double)
       end
 
       def write(letter, account, mailbox, arrived_at, digest, seen:, flagged:, came:)

@@ -13,12 +13,15 @@ module UpFront
         return yield if Thread.current[HELD]
 
         Record.with_connection do |connection|
-          Thread.current[HELD] = [connection.raw_connection, connection]
+          Thread.current[HELD] = connection.raw_connection
           yield
         ensure
           Thread.current[HELD] = nil
         end
       end
+
+      # @return [Boolean] whether this thread is within {hold}
+      def self.held? = !Thread.current[HELD].nil?
 
       def initialize(sql)
         @sql = sql.freeze
@@ -28,16 +31,16 @@ module UpFront
       # @param values [Array] a value for each `?`; hashes and lists go in as JSON, times as the store keeps them
       # @return [Array<Array>] the rows
       def call(values)
-        PreparedStatement.hold do
-          raw, = Thread.current[HELD]
-          rows(prepared(raw), values.map { bind(_1) })
-        end
+        held = Thread.current[HELD]
+        return PreparedStatement.hold { call(values) } unless held
+
+        rows(prepared(held), values)
       end
 
       private
 
       def rows(statement, values)
-        values.each_with_index { |value, index| statement.bind_param(index + 1, value) }
+        values.each_with_index { |value, index| statement.bind_param(index + 1, bind(value)) }
         found = []
         while (row = statement.step)
           found << row

@@ -17,9 +17,9 @@ module UpFront
 
       # @param changes [Array<Hash>] key, before and after
       def self.add(id, model, changes)
-        changes.each do |change|
-          ADD.call(undo_step_id: id, model: model, key: change["key"], before: change["before"], after: change["after"])
-        end
+        ADD.all(changes.map do |change|
+          {undo_step_id: id, model: model, key: change["key"], before: change["before"], after: change["after"]}
+        end)
       end
     end
   end

@@ -15,15 +15,17 @@ module UpFront
           messages = Store::Message.where(id: alerts.map(&:message_id)).select(*Row::COLUMNS).index_by(&:id)
           rules = Store::Rule.in_order.pluck(:id).to_set
           sounds = own_sounds
-          alerts.map { new(_1, messages.fetch(_1.message_id), time_format, rules, sounds) }
+          bursts = BurstSenders.new(alerts.select(&:heads_burst))
+          alerts.map { new(_1, messages.fetch(_1.message_id), time_format, rules, sounds, bursts) }
         end
 
-        def initialize(alert, message, time_format, rules, sounds)
+        def initialize(alert, message, time_format, rules, sounds, bursts)
           @alert = alert
           @message = message
           @time_format = time_format
           @rules = rules
           @sounds = sounds
+          @bursts = bursts
         end
 
         def to_h
@@ -56,16 +58,9 @@ module UpFront
         def text
           return @alert.text unless @alert.heads_burst
 
-          senders = Store::Message.where(id: burst).pluck(:sender_name)
+          senders = @bursts.of(@alert)
           of_one = senders.uniq.size == 1
           "#{senders.size} messages#{" from #{senders.first}" if of_one && !senders.first.empty?}#{" that alert" unless of_one}"
-        end
-
-        # Itself, what sounded just before it one by one, and what has joined since.
-        def burst
-          before = Store::Alert.where(silenced_by: nil).where.not(level: "call_out")
-            .where("called_at > ? AND id < ?", @alert.called_at - Core::AlertPace::BURST_SECONDS, @alert.id)
-          [@alert.message_id, *before.pluck(:message_id), *Store::Alert.where(burst_id: @alert.id).pluck(:message_id)]
         end
 
         # "opened after 2 min", "silent: you were heads-down"

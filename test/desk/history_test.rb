@@ -1,0 +1,60 @@
+# frozen_string_literal: true
+
+require_relative "../support/desk_helper"
+
+# What was done and what happened is let go after the days that are set; what a page still offers is not.
+class HistoryTest < Minitest::Test
+  include DeskHelper
+
+  DAY = 86_400
+
+  def setup
+    super
+    set_up
+    @id = take(subject: "A loan", date: clock.now).id
+  end
+
+  def act = Desk::Flag.new(clock, on: !Store::State.find(@id).flagged).call([@id]).undo_id
+
+  def test_what_the_page_offers_stays_however_old_and_the_rest_goes_with_all_its_rows
+    steps = Array.new(Store::Pruning::SHOWN_STEPS + 5) { act }
+    clock.now += 91 * DAY
+    Desk::PruneHistory.new(clock).call
+    assert_equal steps.last(Store::Pruning::SHOWN_STEPS), Store::UndoStep.order(:id).ids
+    assert_equal steps.last(Store::Pruning::SHOWN_STEPS).uniq, Store::UndoChange.distinct.pluck(:undo_step_id).sort
+    Desk::Undo.new(clock).call(steps.last)
+  end
+
+  def test_nothing_goes_before_its_time
+    steps = Array.new(Store::Pruning::SHOWN_STEPS + 5) { act }
+    clock.now += 89 * DAY
+    Desk::PruneHistory.new(clock).call
+    assert_equal steps, Store::UndoStep.order(:id).ids
+    Desk::PruneHistory.new(clock).keep(30)
+    assert_equal 30, Desk::PruneHistory.keep_days
+    Desk::PruneHistory.new(clock).call
+    assert_equal Store::Pruning::SHOWN_STEPS, Store::UndoStep.count
+  end
+
+  def test_events_go_but_for_the_newest_and_numbers_go_on
+    (Store::Pruning::KEPT_EVENTS + 20).times { Store::Event.create!(at: clock.now, kind: "changed", payload: {"ids" => []}) }
+    newest = Store::Event.maximum(:id)
+    clock.now += 91 * DAY
+    Desk::PruneHistory.new(clock).call
+    assert_equal [Store::Pruning::KEPT_EVENTS, newest], [Store::Event.count, Store::Event.maximum(:id)]
+  end
+
+  def test_days_that_are_none_are_refused
+    [0, -1, 4_000, "many", nil].each { |days| assert_raises(Desk::Act::Impossible) { Desk::PruneHistory.new(clock).keep(days) } }
+  end
+
+  # A row a change: what a step costs does not grow with what it holds already.
+  def test_a_step_in_batches_is_kept_in_rows
+    ids = Array.new(600) { |n| take(subject: "m #{n}").id }
+    step, _, changing = (act = Desk::MarkRead.new(clock)).begin(ids)
+    act.all(step, changing)
+    assert_equal 600, Store::UndoStep.find(step).changes_made.count
+    Desk::Undo.new(clock).call(step)
+    assert_equal 600, Store::State.where(message_id: ids, unread: true).count
+  end
+end
