@@ -57,14 +57,15 @@ class DifferencesTest < Minitest::Test
     assert(Core::Effects.all.all? { _1.menu.any? })
   end
 
-  def test_every_need_asks_for_what_it_says
-    Core::StartingRules::ALL.each do |need|
-      given = need.questions.to_h do |asked|
+  def test_every_starting_rule_asks_for_what_it_says
+    Core::StartingRules::ALL.each do |start|
+      given = start.questions.to_h do |asked|
         [asked.key, asked.given || {"people" => ["me"], "words" => ["loan"], "date" => "2027-04-01"}[asked.shape] || []]
       end
-      assert_empty need.unanswered(given), need.title
-      assert_empty faults(document(rules: [need.body(given)])), need.title
-      assert_equal need.questions.reject { _1.given || _1.optional }.map(&:key), need.unanswered(need.questions.to_h { [_1.key, _1.given] })
+      assert_empty start.unanswered(given), start.title
+      assert_empty faults(document(rules: [start.body(given)])), start.title
+      assert_equal start.questions.reject { _1.given || _1.optional }.map(&:key),
+        start.unanswered(start.questions.to_h { [_1.key, _1.given] })
     end
     assert_nil Core::StartingRules.find("nothing")
   end

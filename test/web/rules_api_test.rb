@@ -135,10 +135,10 @@ class RulesAPITest < Minitest::Test
   def test_every_need_becomes_a_rule
     answers = {"people" => ["group:Lenders"], "words" => ["loan"], "until" => "2027-04-01"}
     some_mail
-    counts = ask(:get, "/starting-rules")["needs"].to_h do |need|
-      asked = ask(:post, "/starting-rules/#{need["key"]}", {answers: answers.slice(*need["questions"].map { _1["key"] })})
+    counts = ask(:get, "/starting-rules")["starting_rules"].to_h do |start|
+      asked = ask(:post, "/starting-rules/#{start["key"]}", {answers: answers.slice(*start["questions"].map { _1["key"] })})
       ask(:post, "/rules", {body: asked["body"]}, status: 201)
-      [need["key"], asked["count"]]
+      [start["key"], asked["count"]]
     end
     assert_equal({"let_in" => 3, "copied" => 0, "newsletters" => 0, "project" => 3, "alarm" => 2, "notes" => 0, "report" => 2,
       "not_named" => 0}, counts)

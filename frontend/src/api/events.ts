@@ -22,7 +22,7 @@ const TOUCHES: Record<string, string[]> = {
     "trial",
     "things",
     "application",
-    "need",
+    "startingRule",
     "week",
     "letThrough",
     "history",

@@ -91,10 +91,10 @@ export const useProgress = () =>
     staleTime: Infinity,
   });
 export const useStartingRules = () =>
-  useQuery({ queryKey: ["needs"], queryFn: () => unwrap(api.GET("/starting-rules")), staleTime: Infinity });
-export const useNeedAnswered = (key: string, answers: Record<string, unknown>) =>
+  useQuery({ queryKey: ["startingRules"], queryFn: () => unwrap(api.GET("/starting-rules")), staleTime: Infinity });
+export const useStartingRuleAnswered = (key: string, answers: Record<string, unknown>) =>
   useQuery({
-    queryKey: ["need", key, answers],
+    queryKey: ["startingRule", key, answers],
     queryFn: () => unwrap(api.POST("/starting-rules/{key}", { params: { path: { key } }, body: { answers: answers as never } })),
     placeholderData: keepPreviousData,
   });

@@ -12,7 +12,6 @@ module UpFront
       class CannotStart < StandardError; end
 
       LOOPBACK = %w[127.0.0.1 localhost ::1].freeze
-      WATCH_SECONDS = 0.1
       THREADS = "2:8"
 
       def initialize(database:, clock:, script: nil, host: "127.0.0.1", port: 4567, out: $stdout)

@@ -2,7 +2,7 @@ import Button from "@mui/material/Button";
 import { useState } from "react";
 import { useNavigate } from "react-router";
 import type { StartingRule, RuleBody } from "../../api/client";
-import { useMakeRule, useNeedAnswered, useStartingRules } from "../../api/queries";
+import { useMakeRule, useStartingRuleAnswered, useStartingRules } from "../../api/queries";
 import { Slot } from "../../parts/Slot";
 import { DAYS } from "./condition";
 import { Chips } from "./editor/Values";
@@ -51,17 +51,17 @@ function Answer({ question, value, change }: { question: Question; value: unknow
   }
 }
 
-function NeedForm({ need, close }: { need: StartingRule; close: () => void }) {
+function StartForm({ start, close }: { start: StartingRule; close: () => void }) {
   const navigate = useNavigate();
   const [answers, setAnswers] = useState<Answers>(() =>
-    Object.fromEntries(need.questions.filter(({ given }) => given !== null).map(({ key, given }) => [key, given])),
+    Object.fromEntries(start.questions.filter(({ given }) => given !== null).map(({ key, given }) => [key, given])),
   );
-  const answered = useNeedAnswered(need.key, answers).data;
+  const answered = useStartingRuleAnswered(start.key, answers).data;
   const make = useMakeRule();
   const body = answered?.body as RuleBody | undefined;
   return (
     <div className="need-form">
-      {need.questions.map((question) => (
+      {start.questions.map((question) => (
         <div key={question.key} className="condition-line">
           <span className="need-label">
             {question.label}
@@ -117,7 +117,7 @@ function NeedForm({ need, close }: { need: StartingRule; close: () => void }) {
 
 /** Starting points: each asks what it needs and becomes an ordinary rule. */
 export function BeginScreen() {
-  const needs = useStartingRules();
+  const starts = useStartingRules();
   const [open, setOpen] = useState<string>();
   return (
     <div className="screen">
@@ -128,18 +128,18 @@ export function BeginScreen() {
           Choose what you need. Each becomes an ordinary rule, read before the others, that you can change at any time.
         </p>
         <ul className="needs">
-          {needs.data?.needs.map((need) => (
-            <li key={need.key} className={open === need.key ? "need open" : "need"}>
+          {starts.data?.starting_rules.map((start) => (
+            <li key={start.key} className={open === start.key ? "need open" : "need"}>
               <button
                 type="button"
                 className="need-head"
-                aria-expanded={open === need.key}
-                onClick={() => setOpen(open === need.key ? undefined : need.key)}
+                aria-expanded={open === start.key}
+                onClick={() => setOpen(open === start.key ? undefined : start.key)}
               >
-                <b>{need.title}</b>
-                <span>{need.text}</span>
+                <b>{start.title}</b>
+                <span>{start.text}</span>
               </button>
-              {open === need.key && <NeedForm need={need} close={() => setOpen(undefined)} />}
+              {open === start.key && <StartForm start={start} close={() => setOpen(undefined)} />}
             </li>
           ))}
         </ul>

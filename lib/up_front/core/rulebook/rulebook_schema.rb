@@ -9,7 +9,6 @@ module UpFront
       ID = "https://lanternquay.example/up-front/rulebook.schema.json"
       TEXT = {"type" => "string"}.freeze
       NAME = {"type" => "string", "pattern" => "\\S"}.freeze
-      TRUE = {"const" => true}.freeze
       FLAG = {"type" => "boolean"}.freeze
 
       def name = NAME

@@ -7,7 +7,6 @@ module UpFront
     class AlertSettings < Act
       KEY = "alerts"
       DEFAULTS = {"sounds" => true, "desktop" => true, "volume" => 70, "quiet" => [], "again_minutes" => 5, "now_most" => 5}.freeze
-      MOST_QUIET = 20
 
       # @return [Hash] with the keys of {DEFAULTS}
       def self.now = DEFAULTS.merge(Store::Setting[KEY] || {})

@@ -26,9 +26,9 @@ module UpFront
       # @return [Array<Item>] every message that would change, the newest first
       def preview
         match_index = Store::MatchIndex.whole
-        prospect = RulesPreview.new(@rulebook, @rulebook.rules, touched: [@rule], now: now, match_index: match_index)
+        preview = RulesPreview.new(@rulebook, @rulebook.rules, touched: [@rule], now: now, match_index: match_index)
         within = @days ? match_index.since_bits(now - @days * 86_400) : match_index.everything
-        prospect.items(match_index.matches(@rule, @rulebook.context) & within).each_slice(500).flat_map { changed(_1) }
+        preview.items(match_index.matches(@rule, @rulebook.context) & within).each_slice(500).flat_map { changed(_1) }
       end
 
       # @param topics [Array<String>, nil] only these @param only [Array<Integer>, nil] only these messages

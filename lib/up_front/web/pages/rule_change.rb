@@ -17,15 +17,15 @@ module UpFront
 
           @rule = rulebook.rules.find { _1.id == id } # nil where it cannot be read, and so decides nothing
           rules, changed = @rule ? after(id, act, to) : [rulebook.rules, []]
-          @prospect = Desk::RulesPreview.new(rulebook, rules, touched: [@rule, *changed].compact, now: now)
-          @within = @prospect.match_index.days_bits(DAYS, rulebook.zone, now)
+          @preview = Desk::RulesPreview.new(rulebook, rules, touched: [@rule, *changed].compact, now: now)
+          @within = @preview.match_index.days_bits(DAYS, rulebook.zone, now)
         end
 
         def to_h
-          different = @prospect.items(@within).filter_map do |item|
+          different = @preview.items(@within).filter_map do |item|
             [item, Core::ClaimDifference.new(item.before, item.after, @time_format)].then { _1.last.any? ? _1 : nil }
           end
-          held = @prospect.held
+          held = @preview.held
           {changed: different.size, message: message(different.size), held: held.to_s, held_any: held.any?,
            messages: rows(different.first(MOST_ROWS))}
         end

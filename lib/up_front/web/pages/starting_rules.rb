@@ -8,9 +8,9 @@ module UpFront
         module_function
 
         def to_h
-          {needs: Core::StartingRules::ALL.map { |need|
-            {key: need.key, title: need.title, text: need.text,
-             questions: need.questions.map { question(_1) }}
+          {starting_rules: Core::StartingRules::ALL.map { |start|
+            {key: start.key, title: start.title, text: start.text,
+             questions: start.questions.map { question(_1) }}
           }}
         end
 
@@ -20,9 +20,9 @@ module UpFront
         end
 
         # @param answers [Hash] @return [Hash] the rule's body, what still wants an answer, and how much of the last month's mail it matches
-        def answered(need, answers, rulebook, now)
-          missing = need.unanswered(need.questions.to_h { [_1.key, _1.given] }.merge(answers))
-          body = missing.empty? ? need.body(answers) : nil
+        def answered(start, answers, rulebook, now)
+          missing = start.unanswered(start.questions.to_h { [_1.key, _1.given] }.merge(answers))
+          body = missing.empty? ? start.body(answers) : nil
           draft = body && Core::Draft.new(body, rulebook.names)
           match_index = Store::MatchIndex.at(now)
           within = match_index.days_bits(Rules::DAYS, rulebook.zone, now)

@@ -61,7 +61,7 @@ module UpFront
         def outcome
           return {ready: false} unless @draft.rule && @draft.nodes.key?("/when")
 
-          items = prospect.items(@within)
+          items = preview.items(@within)
           matched = @match_index.matches(@draft.rule, key) & @within
           ids = @match_index.places_of(matched).to_set { @match_index.ids[_1] }
           {ready: true, matches: ids.size, **surfacing(items.select { ids.include?(_1.id) }), changed: items.count { difference(_1).any? },
@@ -69,7 +69,7 @@ module UpFront
            asks: @draft.rule.ask_first, first: first, messages: rows(items, ids)}
         end
 
-        def prospect = @prospect ||= (@old && @without) ? against(@rulebook.rules - [@old], [@draft.rule]) : saved
+        def preview = @preview ||= (@old && @without) ? against(@rulebook.rules - [@old], [@draft.rule]) : saved
         def saved = @saved ||= against(@rulebook.rules, [@old, @draft.rule].compact)
 
         def against(from, touched, match_index: @match_index)
@@ -93,7 +93,7 @@ module UpFront
           dates = @match_index.dates(@rulebook.zone)
           oldest = @match_index.places_of(@within).map { dates[_1] }.min
           days = oldest ? (oldest..@rulebook.zone.date(@now)).count(&working) : 0
-          before, after = prospect.alerts(@within) { working.call(@rulebook.zone.date(_1)) }
+          before, after = preview.alerts(@within) { working.call(@rulebook.zone.date(_1)) }
           days.zero? ? {before: 0, after: 0} : {before: (before.to_f / days).round(1), after: (after.to_f / days).round(1)}
         end
 

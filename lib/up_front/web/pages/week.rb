@@ -18,11 +18,11 @@ module UpFront
 
         def to_h
           monday = @today - (@today.cwday - 1)
-          prospect = Desk::PlanPreview.new(@rulebook, @rulebook.document, @now)
+          preview = Desk::PlanPreview.new(@rulebook, @rulebook.document, @now)
           {revision: @rulebook.revision, plan: @rulebook.plan.to_h, zone: @zone.name, trips: @rulebook.owner["trips"] || [],
            followed: Desk::FollowCalendar.followed&.slice("path", "problem"), days: (monday..monday + 6).map { day(_1) },
            now: @zone.minutes(@now), usual: usual,
-           figures: prospect.figures, without: prospect.figures_without, offs: offs, starts: starts}
+           figures: preview.figures, without: preview.figures_without, offs: offs, starts: starts}
         end
 
         # @param plan [Hash] another plan @param renamed [Array<Hash>] kind, was, name: what rules name by a new name in it
@@ -31,8 +31,8 @@ module UpFront
           document = @rulebook.document.merge("plan" => plan,
             "rules" => Core::References.renamed(@rulebook.document.fetch("rules", []), renamed))
           Desk::SavePlan.check(document, @now)
-          prospect = Desk::PlanPreview.new(@rulebook, document, @now)
-          {figures: prospect.figures, held: prospect.held.to_s, faults: []}
+          preview = Desk::PlanPreview.new(@rulebook, document, @now)
+          {figures: preview.figures, held: preview.held.to_s, faults: []}
         rescue Core::Refused => refused
           {figures: nil, held: "", faults: refused.faults.map {
             {pointer: _1.pointer.delete_prefix("/plan"),

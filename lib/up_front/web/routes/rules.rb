@@ -42,8 +42,8 @@ module UpFront
           app.post("/api/hearing") { heard(given["text"], given["of"] || "rule") }
           app.get("/api/starting-rules") { json(Pages::StartingRules.to_h) }
           app.post("/api/starting-rules/:key") do |key|
-            need = Core::StartingRules.find(key) || halt_problem(404, "There is no such starting point.")
-            json(Pages::StartingRules.answered(need, given["answers"], rulebook, now))
+            start = Core::StartingRules.find(key) || halt_problem(404, "There is no such starting point.")
+            json(Pages::StartingRules.answered(start, given["answers"], rulebook, now))
           end
         end
 

@@ -40,7 +40,6 @@ module UpFront
           gap >> either_case("rule") >> Phrases::GAP >> Phrases::QUOTED.as("name") >> (Phrases.sign(":") | Phrases.sign(".")).maybe
         end
         rule(:named) { title >> Phrases::GAP >> sentence }
-        rule(:named_rules) { named.as(:rule).repeat(1) }
         root(:sentence)
 
         private

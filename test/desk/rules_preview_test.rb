@@ -4,7 +4,7 @@ require_relative "../support/desk_helper"
 require_relative "../support/random_rules"
 
 # What is said beforehand is what happens: without reading a text again, by looking up which rules hold.
-class ProspectTest < Minitest::Test
+class RulesPreviewTest < Minitest::Test
   include DeskHelper
 
   def setup
@@ -42,8 +42,8 @@ class ProspectTest < Minitest::Test
     seen = 5.times.sum do
       replace_rules(random_rulebook(6))
       before, after = Store::CurrentRulebook.rulebook, others(random_rulebook(6))
-      prospect = Desk::RulesPreview.new(before, after.rules, touched: before.rules + after.rules, now: clock.now)
-      prospect.items.each do |item|
+      preview = Desk::RulesPreview.new(before, after.rules, touched: before.rules + after.rules, now: clock.now)
+      preview.items.each do |item|
         assert_same_claim before.decide(mail.fetch(item.id)), item.before
         assert_same_claim after.decide(mail.fetch(item.id)), item.after
       end.size
@@ -71,10 +71,10 @@ class ProspectTest < Minitest::Test
       rule("Never", when: leaf("subject", "mentions", ["lunch"]), then: {"timing" => {"off_front" => true}}),
       rule("Later", when: leaf("from", "is", ["p2@b.example"]), then: {"timing" => {"until" => {"days" => 1, "at" => "09:00"}}})].rotate(-1)
     after = others(bodies).rules
-    foreseen = Desk::RulesPreview.new(Store::CurrentRulebook.rulebook, after, touched: after, now: clock.now).held
-    assert_equal [2, 1, 0, 1], foreseen.to_a
+    Desk::RulesPreview.new(Store::CurrentRulebook.rulebook, after, touched: after, now: clock.now).held
+    assert_equal [2, 1, 0, 1], held.to_a
     assert_equal "Two held messages would come in now, one held message would wait longer and one held message would never come in by " \
-      "itself.", foreseen.to_s
+      "itself.", held.to_s
     done = replace_rules(bodies)
     assert_equal "Brought in a rulebook. Two held messages came in.", done.message
     assert_equal [ids.first(2), [ids[2]]], [on_front, held]

@@ -4,7 +4,7 @@ require_relative "../support/desk_helper"
 require_relative "../support/random_rules"
 
 # The mail at hand: what it answers is what the matcher answers, and it stays so as mail comes.
-class RollTest < Minitest::Test
+class MatchIndexTest < Minitest::Test
   include DeskHelper
 
   def setup
