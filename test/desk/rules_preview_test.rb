@@ -72,9 +72,9 @@ class RulesPreviewTest < Minitest::Test
       rule("Later", when: leaf("from", "is", ["p2@b.example"]), then: {"timing" => {"until" => {"days" => 1, "at" => "09:00"}}})].rotate(-1)
     after = others(bodies).rules
     Desk::RulesPreview.new(Store::CurrentRulebook.rulebook, after, touched: after, now: clock.now).held
-    assert_equal [2, 1, 0, 1], held.to_a
+    assert_equal [2, 1, 0, 1], told.to_a
     assert_equal "Two held messages would come in now, one held message would wait longer and one held message would never come in by " \
-      "itself.", held.to_s
+      "itself.", told.to_s
     done = replace_rules(bodies)
     assert_equal "Brought in a rulebook. Two held messages came in.", done.message
     assert_equal [ids.first(2), [ids[2]]], [on_front, held]
