@@ -71,7 +71,7 @@ class RulesPreviewTest < Minitest::Test
       rule("Never", when: leaf("subject", "mentions", ["lunch"]), then: {"timing" => {"off_front" => true}}),
       rule("Later", when: leaf("from", "is", ["p2@b.example"]), then: {"timing" => {"until" => {"days" => 1, "at" => "09:00"}}})].rotate(-1)
     after = others(bodies).rules
-    Desk::RulesPreview.new(Store::CurrentRulebook.rulebook, after, touched: after, now: clock.now).held
+    told = Desk::RulesPreview.new(Store::CurrentRulebook.rulebook, after, touched: after, now: clock.now).held
     assert_equal [2, 1, 0, 1], told.to_a
     assert_equal "Two held messages would come in now, one held message would wait longer and one held message would never come in by " \
       "itself.", told.to_s
