@@ -6,7 +6,7 @@ module Demo
     LOANS = [
       ["Chart of the mouth of the Tagus", 1641], ["The Sound at slack water", 1688], ["Harbour of Riga in ice", 1702],
       ["Coast from Danzig to Memel", 1655],
-      ["The Wadden shallows", 1719], ["Pilot's match_index of the Minho", 1598], ["Soundings off Cape Espichel", 1733],
+      ["The Wadden shallows", 1719], ["Pilot's roll of the Minho", 1598], ["Soundings off Cape Espichel", 1733],
       ["The Elbe by night", 1761],
       ["Northern passage, third attempt", 1613], ["Lantern rock and its two wrecks", 1780], ["Islands seen by few", 1624],
       ["The crooked firth", 1699],

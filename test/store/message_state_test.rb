@@ -99,7 +99,7 @@ class MessageStateTest < Minitest::Test
     cleared, other = [take(subject: "now").id, take(subject: "now").id]
     Desk::Clear.new(clock).call([cleared])
     assert_equal "Cleared 1 message. It stays in its mailbox.", Desk::Clear.new(clock).call([cleared, other]).message
-    assert_equal "Nothing was changed: the messages were so already.", Desk::Clear.new(clock).call([cleared, other]).message
+    assert_equal "Nothing was changed: the messages stand so already.", Desk::Clear.new(clock).call([cleared, other]).message
   end
 
   def test_a_rule_applied_to_mail_that_is_here_looks_at_what_was_put_off

@@ -74,7 +74,7 @@ module UpFront
       # @!method message(count)
       #   @return [String] what was done to so many messages
 
-      def unchanged(count) = "Nothing was changed: #{(count == 1) ? "the message was" : "the messages were"} so already."
+      def unchanged(count) = "Nothing was changed: #{(count == 1) ? "the message stands" : "the messages stand"} so already."
 
       # What else becomes of the messages that are changed. @param ids [Array<Integer>]
       def also(ids) = nil
