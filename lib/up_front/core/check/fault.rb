@@ -5,6 +5,13 @@ module UpFront
     # One thing wrong with an input: where (a JSON Pointer, RFC 6901), what was expected, what was there.
     Fault = Struct.new(:pointer, :expected, :found, keyword_init: true) do
       def to_s = "#{pointer.empty? ? "(the whole)" : pointer}: expected #{expected}#{", found #{found}" if found}"
+
+      # @return [String] the same as a sentence for a person, who is shown the place and need not read of it; an empty
+      #   place is empty to a person, whatever JSON calls it
+      def message = "Expected #{expected}#{", found #{nothing? ? "nothing" : found}" if found}."
+
+      def nothing? = ["null", "\"\"", "an empty list"].include?(found)
+
       def to_h = super.transform_keys(&:to_s).compact
     end
   end

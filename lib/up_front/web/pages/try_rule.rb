@@ -39,7 +39,7 @@ module UpFront
 
         def faults
           taken = @rulebook.rules.any? { _1 != @old && Core::Text.fold(_1.name) == Core::Text.fold(@body["name"]) }
-          own = @draft.faults.map { {pointer: _1.pointer, message: "Expected #{_1.expected}#{", found #{_1.found}" if _1.found}."} }
+          own = @draft.faults.map { {pointer: _1.pointer, message: _1.message} }
           taken ? own << {pointer: "/name", message: "Another rule is called that already; give this one a name of its own."} : own
         end
 

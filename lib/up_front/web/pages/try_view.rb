@@ -34,9 +34,7 @@ module UpFront
         def faults
           check = Core::Check.new
           Core::View.read(@body, check, @rulebook.names, accounts: Store::Account.pluck(:name))
-          own = @draft.finished(check.faults).map do
-            {pointer: _1.pointer, message: "Expected #{_1.expected}#{", found #{_1.found}" if _1.found}."}
-          end
+          own = @draft.finished(check.faults).map { {pointer: _1.pointer, message: _1.message} }
           taken = @rulebook.views.any? { _1.id != @id && Core::Text.fold(_1.name) == Core::Text.fold(@body["name"]) }
           taken ? own << {pointer: "/name", message: "Another view is called that already; give this one a name of its own."} : own
         end

@@ -34,14 +34,13 @@ module UpFront
           preview = Desk::PlanPreview.new(@rulebook, document, @now)
           {figures: preview.figures, held: preview.held.to_s, faults: []}
         rescue Core::Refused => refused
-          {figures: nil, held: "", faults: refused.faults.map {
-            {pointer: _1.pointer.delete_prefix("/plan"),
-             message: (_1.pointer == "/plan" &&
-                        _1.found.nil?) ? _1.expected : "Expected #{_1.expected}#{", found #{_1.found}" if _1.found}."}
-          }}
+          {figures: nil, held: "", faults: refused.faults.map { {pointer: _1.pointer.delete_prefix("/plan"), message: said(_1)} }}
         end
 
         private
+
+        # What refuses the plan as a whole is a sentence already.
+        def said(fault) = (fault.pointer == "/plan" && fault.found.nil?) ? fault.expected : fault.message
 
         def day(date)
           {day: @zone.weekday(date), label: date.strftime("%a"), number: date.day, date: date.iso8601, today: date == @today,
