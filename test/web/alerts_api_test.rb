@@ -75,12 +75,12 @@ class AlertsAPITest < Minitest::Test
   end
 
   def test_inks_are_tried_kept_and_looked_up
-    tried = ask(:post, "/inks/trial", {name: "x", colour: "#FFEE00"})
+    tried = ask(:post, "/inks/dry-run", {name: "x", colour: "#FFEE00"})
     assert_match(/hard to read/, tried["corrections"][0])
-    ask(:post, "/inks/trial", {colour: "yellow"}, status: 422)
+    ask(:post, "/inks/dry-run", {colour: "yellow"}, status: 422)
     arrives
     ink = ask(:get, "/inks")["inks"][0]
-    assert_equal ["Copper", 1, ["Loud"]], [ink["thing"]["name"], ink["worn"], ink["rules"].map { _1["name"] }]
+    assert_equal ["Copper", 1, ["Loud"]], [ink["thing"]["name"], ink["used"], ink["rules"].map { _1["name"] }]
     assert_equal ["Copper"], ask(:get, "/front")["inks"]
     assert_equal ["A loan"], ask(:get, "/inks/wearing?name=Copper")["messages"].map { _1["subject"] }
     assert_equal [["A ", false], ["loan", true]], ask(:get, "/front")["sections"][0]["messages"][0]["subject_pieces"]

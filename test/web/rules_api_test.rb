@@ -21,7 +21,7 @@ class RulesAPITest < Minitest::Test
       .merge(more.transform_keys(&:to_s))
   end
 
-  def try(body, **more) = ask(:post, "/trials", {body: body, **more})
+  def try(body, **more) = ask(:post, "/rules/dry-run", {body: body, **more})
   def rules = ask(:get, "/rules")["rules"]
   def id_of(name) = rules.find { _1["name"] == name }["id"]
 
@@ -125,10 +125,10 @@ class RulesAPITest < Minitest::Test
     assert_equal ["Renamed", true], [rules.first["name"], ask(:get, "/history")["steps"].first["undone"]]
   end
 
-  def test_hearing
-    heard = ask(:post, "/hearing", {text: "When it came through a list: low priority."})
+  def test_reading_the_written_language
+    heard = ask(:post, "/language/parse", {text: "When it came through a list: low priority."})
     assert_equal({"all" => [leaf("to_list", "is", true)]}, heard["body"]["when"])
-    misread = ask(:post, "/hearing", {text: "When  \n\tti came through a list: low priority."})["misread"]
+    misread = ask(:post, "/language/parse", {text: "When  \n\tti came through a list: low priority."})["misread"]
     assert_equal [8, 2, true], [misread["from"], misread["length"], !misread["nearest"].nil?]
   end
 

@@ -58,7 +58,7 @@ class ViewsAPITest < Minitest::Test
   end
 
   def test_a_view_is_tried_while_it_is_written
-    tried = ->(body) { ask(:post, "/views/trial", {body: body}) }
+    tried = ->(body) { ask(:post, "/views/dry-run", {body: body}) }
     whole = tried[LOANS.merge("when" => {"all" => [LOANS["when"]["all"][0],
       {"fact" => "from", "op" => "is", "value" => ["marta@lanternquay.example"]}, {"fact" => "label", "op" => "is", "value" => []}]})]
     assert_equal [0, {"/when" => 0, "/when/all/0" => 6, "/when/all/1" => 3}, ["/when/all/2"]],

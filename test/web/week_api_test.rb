@@ -14,7 +14,7 @@ class WeekAPITest < Minitest::Test
   end
 
   def week = ask(:get, "/week")
-  def try(plan) = ask(:post, "/week/trial", {plan: plan})
+  def try(plan) = ask(:post, "/week/dry-run", {plan: plan})
   def windows(*spans) = spans.map { |name, from, to| {"name" => name, "days" => WORKING, "from" => from, "to" => to} }
   def rounds(*times) = times.map { |name, at| {"name" => name, "days" => WORKING, "at" => at} }
 

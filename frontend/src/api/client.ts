@@ -12,7 +12,7 @@ export type Rule = Schemas["Rule"];
 export type RuleBody = Schemas["RuleBody"];
 export type Vocabulary = Schemas["Vocabulary"];
 export type Fact = Vocabulary["facts"][number];
-export type Trial = Schemas["Trial"];
+export type DryRun = Schemas["DryRun"];
 export type Tried = Schemas["Tried"];
 export type RuleChange = Schemas["RuleChange"];
 export type StartingRule = Schemas["StartingRule"];
@@ -34,7 +34,7 @@ export type Facets = Schemas["Facets"];
 export type SavedView = Schemas["SavedView"];
 export type ViewBody = Schemas["ViewBody"];
 export type ViewPage = Schemas["ViewPage"];
-export type ViewTrial = Schemas["ViewTrial"];
+export type ViewDryRun = Schemas["ViewDryRun"];
 export type Pieces = Schemas["Pieces"];
 export type Act =
   "clear" | "flag" | "unflag" | "read" | "unread" | "let_in" | "discard" | "recover" | "raise" | "lower" | "keep" | "unkeep";

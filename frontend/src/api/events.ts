@@ -19,7 +19,7 @@ const TOUCHES: Record<string, string[]> = {
     "front",
     "rules",
     "vocabulary",
-    "trial",
+    "dryRun",
     "things",
     "application",
     "startingRule",

@@ -50,10 +50,10 @@ export const useZones = () => useQuery({ queryKey: ["zones"], queryFn: () => unw
 export type Draft = { body: RuleBody; id?: number; place?: number; days: 7 | 30 | 90; message?: number; without?: boolean };
 
 /** A draft tried on mail already here; asked anew as it is written, the last answer standing meanwhile. */
-export const useTrial = (draft: Draft | undefined) =>
+export const useDryRun = (draft: Draft | undefined) =>
   useQuery({
-    queryKey: ["trial", draft],
-    queryFn: ({ signal }) => unwrap(api.POST("/trials", { body: draft!, signal })),
+    queryKey: ["dryRun", draft],
+    queryFn: ({ signal }) => unwrap(api.POST("/rules/dry-run", { body: draft!, signal })),
     enabled: draft !== undefined,
     placeholderData: keepPreviousData,
     gcTime: 10_000, // a draft a key: none is asked for again
@@ -70,8 +70,8 @@ export const useCompletions = (fact: string, typed: string, enabled: boolean) =>
 export type Step = { act: "move" | "switch" | "delete"; to?: number };
 export const foresee = (id: number, step: Step) =>
   unwrap(api.POST("/rules/{id}/preview", { params: { path: { id } }, body: step }));
-export const hear = (of: "rule" | "view") => (text: string) => unwrap(api.POST("/hearing", { body: { text, of } }));
-export type Heard = Awaited<ReturnType<ReturnType<typeof hear>>>;
+export const hear = (of: "rule" | "view") => (text: string) => unwrap(api.POST("/language/parse", { body: { text, of } }));
+export type Parsed = Awaited<ReturnType<ReturnType<typeof hear>>>;
 export const useRuleHistory = (id: number) =>
   useQuery({
     queryKey: ["rules", id, "history"],
@@ -114,10 +114,10 @@ export const useCalendarAddress = () => useQuery({ queryKey: ["calendar"], query
 export const useBackTimes = () => useQuery({ queryKey: ["backTimes"], queryFn: () => unwrap(api.GET("/back-times")), gcTime: 0 });
 export const useWeek = () => useQuery({ queryKey: ["week"], queryFn: () => unwrap(api.GET("/week")) });
 export type Renamed = { kind: "windows" | "rounds"; was: string; name: string };
-export const useWeekTrial = (given: { plan: Week["plan"]; renamed: Renamed[] } | undefined) =>
+export const useWeekDryRun = (given: { plan: Week["plan"]; renamed: Renamed[] } | undefined) =>
   useQuery({
-    queryKey: ["week", "trial", given],
-    queryFn: ({ signal }) => unwrap(api.POST("/week/trial", { body: given!, signal })),
+    queryKey: ["week", "dryRun", given],
+    queryFn: ({ signal }) => unwrap(api.POST("/week/dry-run", { body: given!, signal })),
     enabled: given !== undefined,
     placeholderData: keepPreviousData,
     gcTime: 10_000,
@@ -153,10 +153,10 @@ export const useJournal = (before: number | undefined) =>
 export const useLoudness = () => useQuery({ queryKey: ["loudness"], queryFn: () => unwrap(api.GET("/alerts/loudness")) });
 export const useSounds = () => useQuery({ queryKey: ["sounds"], queryFn: () => unwrap(api.GET("/sounds")) });
 export const useInks = () => useQuery({ queryKey: ["inks"], queryFn: () => unwrap(api.GET("/inks")) });
-export const useInkTrial = (thing: InkThing) =>
+export const useInkDryRun = (thing: InkThing) =>
   useQuery({
-    queryKey: ["inkTrial", thing],
-    queryFn: ({ signal }) => unwrap(api.POST("/inks/trial", { body: thing, signal })),
+    queryKey: ["inkDryRun", thing],
+    queryFn: ({ signal }) => unwrap(api.POST("/inks/dry-run", { body: thing, signal })),
     placeholderData: keepPreviousData,
     gcTime: 10_000,
     retry: false,
@@ -230,10 +230,10 @@ export const useWhyInView = (id: number | undefined, message: number | undefined
     queryFn: () => unwrap(api.GET("/views/{id}/why", { params: { path: { id: id! }, query: { message: message! } } })),
     enabled: id !== undefined && message !== undefined,
   });
-export const useViewTrial = (body: ViewBody, id: number | undefined) =>
+export const useViewDryRun = (body: ViewBody, id: number | undefined) =>
   useQuery({
-    queryKey: ["viewTrial", body, id],
-    queryFn: ({ signal }) => unwrap(api.POST("/views/trial", { body: { body, id }, signal })),
+    queryKey: ["viewDryRun", body, id],
+    queryFn: ({ signal }) => unwrap(api.POST("/views/dry-run", { body: { body, id }, signal })),
     placeholderData: keepPreviousData,
     gcTime: 10_000,
     retry: false,

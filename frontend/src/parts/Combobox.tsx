@@ -61,7 +61,7 @@ export function Combobox({
         }
       }}
       onBlur={() => finish(typed)}
-      slotProps={{ paper: { className: "looker-paper" }, popper: { style: { width: 340 }, placement: "bottom-start" } }}
+      slotProps={{ paper: { className: "combobox-paper" }, popper: { style: { width: 340 }, placement: "bottom-start" } }}
       renderOption={(props, option) => (
         <li {...props} key={option.key}>
           <span>
@@ -72,7 +72,7 @@ export function Combobox({
         </li>
       )}
       renderInput={(params) => (
-        <div ref={params.slotProps.input.ref} className={wide ? "looker wide" : "looker"}>
+        <div ref={params.slotProps.input.ref} className={wide ? "combobox wide" : "combobox"}>
           <input
             {...params.slotProps.htmlInput}
             className="slot-input"

@@ -5,7 +5,7 @@ import { Link, useNavigate } from "react-router";
 import type { Alert } from "../../api/client";
 import { alertsSeen, useAnswerAlert, useShowingAlerts } from "../../api/queries";
 import { ask, permission } from "./desktop";
-import { useTrials } from "./trials";
+import { useSoundTests } from "./soundTests";
 import { useAlerts } from "./useAlerts";
 import "./alerts.css";
 
@@ -133,9 +133,9 @@ export function AlertStation() {
   const alerts = useAlerts(open);
   const calling = useShowingAlerts().data?.calling ?? [];
   const first = calling[0];
-  const [trial, setTrial] = useState<Alert>();
-  useTrials((alert, volume) => {
-    if (alert.level === "call_out") setTrial(alert);
+  const [tested, setTested] = useState<Alert>();
+  useSoundTests((alert, volume) => {
+    if (alert.level === "call_out") setTested(alert);
     else alerts.show({ fresh: [alert], missed: [] });
     void alerts.sound([alert], { volume, desktop: true });
   });
@@ -193,7 +193,7 @@ export function AlertStation() {
           />
         )
       )}
-      {trial && <CallOut alert={trial} more={0} answer={() => setTrial(undefined)} />}
+      {tested && <CallOut alert={tested} more={0} answer={() => setTested(undefined)} />}
     </>
   );
 }

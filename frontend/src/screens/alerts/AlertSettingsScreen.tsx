@@ -8,7 +8,7 @@ import type { AlertSettings } from "../../api/client";
 import { useDeleteSound, useKeepSound, useSaveAlertSettings, useSounds, useShowingAlerts } from "../../api/queries";
 import { ask, permission, type Permission } from "../../parts/alerts/desktop";
 import { play } from "../../parts/alerts/sound";
-import { tryOut } from "../../parts/alerts/trials";
+import { tryOut } from "../../parts/alerts/soundTests";
 import { DayChips, DAYS } from "../../parts/DayChips";
 import { AlertsNav } from "./AlertsNav";
 import "./alerts-screens.css";

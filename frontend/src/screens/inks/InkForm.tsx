@@ -4,7 +4,7 @@ import FormControlLabel from "@mui/material/FormControlLabel";
 import TextField from "@mui/material/TextField";
 import { useState, type FormEvent } from "react";
 import type { InkStyle, InkThing, Row } from "../../api/client";
-import { useInkTrial, useSaveThing } from "../../api/queries";
+import { useInkDryRun, useSaveThing } from "../../api/queries";
 import { inkClasses, inkStyle } from "../../parts/ink";
 
 const FRESH: InkThing = { name: "", colour: "#14594A", weight: "bold", slant: "upright", size: 0, mark: true, tint: null };
@@ -65,7 +65,7 @@ function Choice<Value extends string | number>({
 export function InkForm({ was, rows, done }: { was?: InkThing; rows: Row[]; done: () => void }) {
   const [thing, setThing] = useState<InkThing>(was ? { ...PLAIN, ...was } : FRESH);
   const set = (part: Partial<InkThing>) => setThing({ ...thing, ...part });
-  const trial = useInkTrial({ ...thing, name: thing.name?.trim() || "A new ink" }).data;
+  const dryRun = useInkDryRun({ ...thing, name: thing.name?.trim() || "A new ink" }).data;
   const save = useSaveThing();
   const submit = (event: FormEvent) => {
     event.preventDefault();
@@ -108,14 +108,14 @@ export function InkForm({ was, rows, done }: { was?: InkThing; rows: Row[]; done
           />
         )}
       </div>
-      {trial && (
+      {dryRun && (
         <div className="ink-previews">
-          <Preview scheme="light" style={trial.style} rows={rows} />
-          <Preview scheme="dark" style={trial.style} rows={rows} />
+          <Preview scheme="light" style={dryRun.style} rows={rows} />
+          <Preview scheme="dark" style={dryRun.style} rows={rows} />
         </div>
       )}
       <div role="status">
-        {trial?.corrections.map((correction) => (
+        {dryRun?.corrections.map((correction) => (
           <p key={correction} className="hint">
             {correction}
           </p>

@@ -23,7 +23,7 @@ function Entry({ ink, change }: { ink: Ink; change: () => void }) {
         <em>{name}</em>
       </Link>
       <small>
-        {ink.worn.toLocaleString("en")} messages wear it;{" "}
+        {ink.used.toLocaleString("en")} messages wear it;{" "}
         {ink.rules.length === 0
           ? "no rule gives it"
           : `given by ${ink.rules.map((rule) => rule.name).join(", ")}${ink.rules.length > 1 ? ", read in this order" : ""}`}

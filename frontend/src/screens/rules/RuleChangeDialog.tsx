@@ -8,7 +8,7 @@ const VERBS = { move: "Move", switch: "Switch", delete: "Delete" };
 /** What a change would do, before it is kept. */
 export function RuleChangeDialog({ asked, keep, back }: { asked: Asked; keep: () => void; back: () => void }) {
   const [open, setOpen] = useState(false);
-  const { rule, step, foresight } = asked;
+  const { rule, step, preview } = asked;
   const first = useRef<HTMLButtonElement>(null);
   useEffect(() => first.current?.focus(), [asked]);
   const act = step.act === "switch" ? (rule.enabled ? "Switch off" : "Switch on") : VERBS[step.act];
@@ -18,14 +18,14 @@ export function RuleChangeDialog({ asked, keep, back }: { asked: Asked; keep: ()
         <b>
           {act} “{rule.name}”{step.act === "move" && `, to be read as number ${step.to! + 1}`}?
         </b>{" "}
-        {foresight.message} {foresight.held}
+        {preview.message} {preview.held}
       </p>
       <div className="row-of">
         <Button variant="contained" ref={first} onClick={keep}>
           {step.act === "move" ? "Keep the move" : act}
         </Button>
         <Button onClick={back}>{step.act === "move" ? "Put it back" : "Leave it"}</Button>
-        {foresight.messages.length > 0 && (
+        {preview.messages.length > 0 && (
           <Button variant="text" aria-expanded={open} onClick={() => setOpen(!open)}>
             {open ? "Hide them" : "Show them"}
           </Button>
@@ -33,7 +33,7 @@ export function RuleChangeDialog({ asked, keep, back }: { asked: Asked; keep: ()
       </div>
       {open && (
         <ol className="tries">
-          {foresight.messages.map((tried) => (
+          {preview.messages.map((tried) => (
             <TriedRow key={tried.id} tried={tried} />
           ))}
         </ol>

@@ -3,7 +3,7 @@ import type { RuleChange, Rule } from "../../api/client";
 import { foresee, useChangeRule, useDeleteRule, useMoveRule, type Step } from "../../api/queries";
 import { useNotices } from "../../parts/notices";
 
-export type Asked = { rule: Rule; step: Step; foresight: RuleChange };
+export type Asked = { rule: Rule; step: Step; preview: RuleChange };
 
 /** Changes to the order and the switches of rules, told before they are made. */
 export function useRuleChange() {
@@ -21,9 +21,8 @@ export function useRuleChange() {
   /** A move is always put to the person; a switch or a deletion where held mail would be decided otherwise. */
   const ask = (rule: Rule, step: Step) =>
     foresee(rule.id, step).then(
-      (foresight) => {
-        if (step.act === "move" ? foresight.changed > 0 || foresight.held_any : foresight.held_any)
-          setAsked({ rule, step, foresight });
+      (preview) => {
+        if (step.act === "move" ? preview.changed > 0 || preview.held_any : preview.held_any) setAsked({ rule, step, preview });
         else act(rule, step);
       },
       (problem: Error) => {

@@ -5,7 +5,7 @@ import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
 import { useState } from "react";
 import { useNavigate } from "react-router";
 import type { Row, RuleBody, Starts } from "../../api/client";
-import { useMakeRule, useStarts, useTrial } from "../../api/queries";
+import { useMakeRule, useStarts, useDryRun } from "../../api/queries";
 import { useKey } from "../../parts/keys";
 import { PriorityChoice, TIMINGS, type TimingName } from "../rules/effects";
 import { TriedRow } from "../rules/editor/TryPane";
@@ -41,8 +41,8 @@ function Panel({ id, given, close }: { id: number; given: Starts; close: () => v
     when: { all: starts.map((start) => start.condition) } as never,
     then: { timing: TIMINGS[timing].value, ...(priority ? { priority } : {}) } as never,
   };
-  const trial = useTrial({ body, days: 30, message: id }).data;
-  const clash = trial?.faults.find(({ pointer }) => pointer === "/name")?.message;
+  const dryRun = useDryRun({ body, days: 30, message: id }).data;
+  const clash = dryRun?.faults.find(({ pointer }) => pointer === "/name")?.message;
   useKey("close", close);
   const more = () => {
     beginWith({ body, message: id });
@@ -93,15 +93,15 @@ function Panel({ id, given, close }: { id: number; given: Starts; close: () => v
         value={name ?? nameFor(starts)}
         onChange={(event) => setName(event.target.value)}
       />
-      {trial?.first && (
+      {dryRun?.first && (
         <ol className="tries" aria-label="This message">
-          <TriedRow tried={trial.first} />
+          <TriedRow tried={dryRun.first} />
         </ol>
       )}
-      {trial?.ready && (
+      {dryRun?.ready && (
         <p className="quiet">
-          Matches {trial.matches?.toLocaleString("en")} of the last 30 days’ {trial.of.toLocaleString("en")} messages.{" "}
-          {trial.held ? `${trial.held} ` : ""}Read before the other rules.
+          Matches {dryRun.matches?.toLocaleString("en")} of the last 30 days’ {dryRun.of.toLocaleString("en")} messages.{" "}
+          {dryRun.held ? `${dryRun.held} ` : ""}Read before the other rules.
         </p>
       )}
       {make.isError && (

@@ -14,7 +14,8 @@ export function Thread({ sheet, at }: { sheet: Sheet; at: (id: number) => string
   const [all, setAll] = useState(false);
   const mind = useMindThread();
   const { count, messages } = sheet.thread ?? { count: 1, messages: [] };
-  const turn = (word: "followed" | "muted") => mind.mutate({ id: sheet.id, word: sheet.minded === word ? "neither" : word });
+  const turn = (word: "followed" | "muted") =>
+    mind.mutate({ id: sheet.id, word: sheet.thread_preference === word ? "neither" : word });
   useKey("follow", () => turn("followed"));
   useKey("mute", () => turn("muted"));
   const here = messages.findIndex((message) => message.here);
@@ -27,11 +28,11 @@ export function Thread({ sheet, at }: { sheet: Sheet; at: (id: number) => string
         <b className={count === 1 ? "alone" : undefined}>
           {count === 1 ? "No other message in this conversation" : `${count.toLocaleString("en")} messages in this thread`}
         </b>
-        <Button variant="text" aria-pressed={sheet.minded === "followed"} onClick={() => turn("followed")}>
-          {sheet.minded === "followed" ? "Followed" : "Follow"} <KeyCap of="follow" />
+        <Button variant="text" aria-pressed={sheet.thread_preference === "followed"} onClick={() => turn("followed")}>
+          {sheet.thread_preference === "followed" ? "Followed" : "Follow"} <KeyCap of="follow" />
         </Button>
-        <Button variant="text" aria-pressed={sheet.minded === "muted"} onClick={() => turn("muted")}>
-          {sheet.minded === "muted" ? "Muted" : "Mute"} <KeyCap of="mute" />
+        <Button variant="text" aria-pressed={sheet.thread_preference === "muted"} onClick={() => turn("muted")}>
+          {sheet.thread_preference === "muted" ? "Muted" : "Mute"} <KeyCap of="mute" />
         </Button>
       </div>
       {count > 1 && (
@@ -55,8 +56,10 @@ export function Thread({ sheet, at }: { sheet: Sheet; at: (id: number) => string
         </Button>
       )}
       {all && left > 0 && <p className="quiet">{left.toLocaleString("en")} more are further away; a search finds them.</p>}
-      {sheet.minded === "followed" && <p className="hint">What comes into this conversation comes straight in, high at least.</p>}
-      {sheet.minded === "muted" && (
+      {sheet.thread_preference === "followed" && (
+        <p className="hint">What comes into this conversation comes straight in, high at least.</p>
+      )}
+      {sheet.thread_preference === "muted" && (
         <p className="hint">What comes into this conversation stays off the Front and silent; views and search find it.</p>
       )}
     </section>

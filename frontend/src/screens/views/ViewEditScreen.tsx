@@ -3,8 +3,8 @@ import Checkbox from "@mui/material/Checkbox";
 import FormControlLabel from "@mui/material/FormControlLabel";
 import { useState } from "react";
 import { useLocation, useNavigate, useParams } from "react-router";
-import type { SavedView, ViewBody, ViewTrial, Vocabulary } from "../../api/client";
-import { useChangeView, useMakeView, useStatus, useViews, useViewTrial, useViewVocabulary } from "../../api/queries";
+import type { SavedView, ViewBody, ViewDryRun, Vocabulary } from "../../api/client";
+import { useChangeView, useMakeView, useStatus, useViews, useViewDryRun, useViewVocabulary } from "../../api/queries";
 import { KeyCap } from "../../parts/KeyCap";
 import { MessageRow } from "../../parts/rows";
 import { Slot } from "../../parts/Slot";
@@ -22,10 +22,10 @@ const FRESH: ViewBody = { name: "", when: { all: [] } as never };
 const COLOURS = ["#2F6B4F", "#9A4A12", "#55588A", "#8A5200", "#7A2E5D", "#2B5F8A"];
 
 /** What is known of the conditions, with what keeps the view empty said where it stands. */
-const told = (trial: ViewTrial | undefined) =>
-  trial && {
-    ...trial,
-    clashes: trial.empty_because?.pointers.length ? [...trial.clashes, trial.empty_because] : trial.clashes,
+const told = (dryRun: ViewDryRun | undefined) =>
+  dryRun && {
+    ...dryRun,
+    clashes: dryRun.empty_because?.pointers.length ? [...dryRun.clashes, dryRun.empty_because] : dryRun.clashes,
   };
 
 /** Whether the view stands as a band on the Front, and how. */
@@ -187,7 +187,7 @@ function Editor({ view, vocabulary }: { view: SavedView | undefined; vocabulary:
     view?.body ?? (begun ? { ...FRESH, when: ("fact" in begun ? { all: [begun] } : begun) as never, sent: true } : FRESH),
   );
   const set = (part: Partial<ViewBody>) => setBody({ ...body, ...part });
-  const trial = useViewTrial(useSettled(body, SETTLES_MS), view?.id).data;
+  const dryRun = useViewDryRun(useSettled(body, SETTLES_MS), view?.id).data;
   const navigate = useNavigate();
   const make = useMakeView();
   const change = useChangeView();
@@ -197,8 +197,8 @@ function Editor({ view, vocabulary }: { view: SavedView | undefined; vocabulary:
       ? change.mutate({ id: view.id, version: view.version, body }, { onSuccess: () => void navigate(`/views/${view.id}`) })
       : make.mutate(body, { onSuccess: ({ id }) => void navigate(`/views/${id}`) });
   const [unread, setUnread] = useState(false);
-  const ready = !unread && body.name.trim() !== "" && trial?.faults.length === 0 && trial.unfinished.length === 0;
-  const named = trial?.faults.find(({ pointer }) => pointer === "/name");
+  const ready = !unread && body.name.trim() !== "" && dryRun?.faults.length === 0 && dryRun.unfinished.length === 0;
+  const named = dryRun?.faults.find(({ pointer }) => pointer === "/name");
   return (
     <>
       <main className="list editor">
@@ -219,7 +219,7 @@ function Editor({ view, vocabulary }: { view: SavedView | undefined; vocabulary:
             node={body.when as Condition}
             pointer="/when"
             vocabulary={vocabulary}
-            trial={told(trial)}
+            dryRun={told(dryRun)}
             change={(when) => set({ when: when as never })}
           />
         </div>
@@ -228,8 +228,8 @@ function Editor({ view, vocabulary }: { view: SavedView | undefined; vocabulary:
         <InWords
           of="view"
           name={`view-${view?.id ?? "new"}`}
-          said={trial?.text}
-          instead={trial?.unfinished.length ? "A condition still wants its words." : "The view is not whole yet."}
+          said={dryRun?.text}
+          instead={dryRun?.unfinished.length ? "A condition still wants its words." : "The view is not whole yet."}
           write={(heard) => setBody({ name: body.name, ...heard } as ViewBody)}
           misreads={setUnread}
         />
@@ -248,17 +248,17 @@ function Editor({ view, vocabulary }: { view: SavedView | undefined; vocabulary:
       <aside className="sheet try" aria-label="What it shows">
         <div className="sheet-scroll">
           <h2>
-            {trial?.ready
-              ? `${(trial.count ?? 0).toLocaleString("en")} messages, ${(trial.unread ?? 0).toLocaleString("en")} unread`
+            {dryRun?.ready
+              ? `${(dryRun.count ?? 0).toLocaleString("en")} messages, ${(dryRun.unread ?? 0).toLocaleString("en")} unread`
               : "What it shows"}
           </h2>
           <p className="sub">Of all your mail, as it stands now. Nothing is moved.</p>
-          {trial?.empty_because && (
+          {dryRun?.empty_because && (
             <p className="in-place" role="status">
-              {trial.empty_because.message}
+              {dryRun.empty_because.message}
             </p>
           )}
-          {trial?.messages?.map((row) => (
+          {dryRun?.messages?.map((row) => (
             <MessageRow key={row.id} row={row} to={`/front/${row.id}`} selected={false} />
           ))}
         </div>

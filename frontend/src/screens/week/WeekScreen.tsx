@@ -1,7 +1,7 @@
 import Button from "@mui/material/Button";
 import { useEffect, useState } from "react";
 import type { Week } from "../../api/client";
-import { useSaveWeek, useWeek, useWeekTrial, type Renamed } from "../../api/queries";
+import { useSaveWeek, useWeek, useWeekDryRun, type Renamed } from "../../api/queries";
 import { CalendarAddress } from "./CalendarAddress";
 import { DaysOff } from "./DaysOff";
 import { Figures, span, Waits } from "./Figures";
@@ -58,9 +58,9 @@ function Drawing({ week }: { week: Week }) {
   const [picked, setPicked] = useState<Pick>();
   const [choosing, setChoosing] = useState(false);
   const shown = plan ?? week.plan;
-  const trial = useWeekTrial(useSettled(plan, renamed)).data;
+  const dryRun = useWeekDryRun(useSettled(plan, renamed)).data;
   const save = useSaveWeek();
-  const figures = (plan && trial?.figures) || week.figures;
+  const figures = (plan && dryRun?.figures) || week.figures;
   const rename = (name: string) => {
     if (!picked) return;
     const was = shown[picked.kind][picked.index]!.name;
@@ -96,15 +96,15 @@ function Drawing({ week }: { week: Week }) {
           {picked && <Panel plan={shown} week={week} picked={picked} change={setPlan} pick={setPicked} rename={rename} />}
           <h2>What this plan does</h2>
           <p className="sub">On your own mail of the last four weeks.</p>
-          {trial?.faults.map((fault) => (
+          {dryRun?.faults.map((fault) => (
             <p key={fault.pointer + fault.message} className="in-place" role="alert">
               {fault.message}
             </p>
           ))}
           <Figures figures={figures} was={week.figures} without={week.without} />
-          {plan && trial?.held && (
+          {plan && dryRun?.held && (
             <p className="hint" role="status">
-              When you save: {trial.held}
+              When you save: {dryRun.held}
             </p>
           )}
           <LetThrough />
@@ -131,7 +131,7 @@ function Drawing({ week }: { week: Week }) {
           )}
         </div>
         <div className="sheet-foot">
-          <Button variant="contained" disabled={!plan || save.isPending || Boolean(trial?.faults.length)} onClick={send}>
+          <Button variant="contained" disabled={!plan || save.isPending || Boolean(dryRun?.faults.length)} onClick={send}>
             Save the week
           </Button>
           <Button disabled={!plan} onClick={back}>

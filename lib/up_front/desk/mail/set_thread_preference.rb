@@ -13,13 +13,13 @@ module UpFront
           raise Impossible.new("That message is not here.", status: 404) unless Store::Message.exists?(id: id)
 
           conversation = Store::Message.conversation(id)
-          minded = Store::ThreadPreference.create!(message_id: id, word: word, at: now)
+          preference = Store::ThreadPreference.create!(message_id: id, word: word, at: now)
           rows = here(word, Store::State.where(message_id: conversation))
           AnswerAlert.new(clock).answered(rows.map { _1["key"] }) if word == "muted"
           text = send(word, rows.size)
           event("changed", ids: conversation)
           Done.new(message: text, undo_id: undo_step(text,
-            {"ThreadPreference" => [trail(minded, before: {"word" => nil})], "State" => rows}))
+            {"ThreadPreference" => [trail(preference, before: {"word" => nil})], "State" => rows}))
         end
       end
 

@@ -27,7 +27,7 @@ module UpFront
                                             end
       end
 
-      Kept = Struct.new(:rulebook, :moments, :trial)
+      Kept = Struct.new(:rulebook, :moments, :dry_run)
 
       # @return [Kept] what the rules in force decide, kept from one question to the next
       def self.kept(rulebook)
@@ -71,9 +71,9 @@ module UpFront
           return @verdicts.last
         end
 
-        trial = Core::DryRun.new(rulebook.rules, rulebook.zone, nil)
+        dry_run = Core::DryRun.new(rulebook.rules, rulebook.zone, nil)
         found = fitting(match_index, rulebook, match_index.everything).each_with_index.map do |places, place|
-          trial.evaluate(places || [], match_index.arrivals[place]).verdict
+          dry_run.evaluate(places || [], match_index.arrivals[place]).verdict
         end
         @verdicts = [match_index, rulebook, match_index.size, found].freeze
         found
@@ -96,7 +96,7 @@ module UpFront
         @now = now
         @match_index = match_index
         kept = RulesPreview.kept(rulebook)
-        @before = from.equal?(rulebook.rules) ? kept.trial : Core::DryRun.new(from, rulebook.zone, kept.moments)
+        @before = from.equal?(rulebook.rules) ? kept.dry_run : Core::DryRun.new(from, rulebook.zone, kept.moments)
         @after = Core::DryRun.new(rules, rulebook.zone, kept.moments)
       end
 
@@ -116,12 +116,12 @@ module UpFront
       # @return [Array(Integer, Integer)] how many alerts sound, by the rules compared with and by the others
       # @yield [Time] when it sounds; whether it counts
       def alerts(within, &counts)
-        [[@before, @from], [@after, @rules]].map do |trial, rules|
+        [[@before, @from], [@after, @rules]].map do |dry_run, rules|
           loud = rules.each_index.select { rules[_1].enabled && rules[_1].effects["alert"] && rules[_1].effects["alert"] != "none" }
           bits = loud.map { matches(rules[_1]) }.reduce(0, :|) & within
           fits = fitting(rules, bits)
           match_index.places_of(bits).count do |place|
-            trial.claim(fits[place] || [], match_index.arrivals[place]).then { _1.alert && counts.call(_1.surface_at) }
+            dry_run.claim(fits[place] || [], match_index.arrivals[place]).then { _1.alert && counts.call(_1.surface_at) }
           end
         end
       end

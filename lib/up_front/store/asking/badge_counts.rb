@@ -22,13 +22,13 @@ module UpFront
         def counts(rulebook, now)
           LOCK.synchronize do
             stand = [Connection.path, rulebook.revision]
-            @tally = new(stand) unless @tally&.stand == stand && @tally.at <= now
-            @tally.counts(rulebook, now)
+            @current = new(stand) unless @current&.stand == stand && @current.at <= now
+            @current.counts(rulebook, now)
           end
         end
 
         # For whoever takes changes back without an event (a test's transaction).
-        def forget = LOCK.synchronize { @tally = nil }
+        def forget = LOCK.synchronize { @current = nil }
       end
 
       attr_reader :stand, :at

@@ -6,7 +6,7 @@ module UpFront
     # rule is written, moved or tried): for each condition a number with a bit for each message. A condition is
     # asked of the database once; later only of what has come since. Sent mail and drafts are not on it.
     class MatchIndex
-      DAYS = 91 # the longest trial is of 90
+      DAYS = 91 # the longest dry run is of 90
       MOST_CONDITIONS = 4_000
       LOCK = Monitor.new
 

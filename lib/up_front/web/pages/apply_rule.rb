@@ -13,8 +13,8 @@ module UpFront
         end
 
         def to_h
-          tally = @items.flat_map(&:topics).tally
-          kinds = Desk::ApplyRule::TOPICS.select { tally.key?(_1) }.map { |topic| {topic: topic, label: title(topic), count: tally[topic]} }
+          counts = @items.flat_map(&:topics).tally
+          kinds = Desk::ApplyRule::TOPICS.select { counts.key?(_1) }.map { |topic| {topic: topic, label: title(topic), count: counts[topic]} }
           {count: @items.size, kinds: kinds, messages: rows}
         end
 

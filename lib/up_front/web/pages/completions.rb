@@ -92,8 +92,8 @@ module UpFront
 
           column = (@fact.name == "attachment_name") ? :attachment_names_words : :subject_words
           texts = Store::MessageText.where("instr(#{column}, ?) > 0", " #{@typed}").order(message_id: :desc).limit(SUBJECTS).pluck(column)
-          tally = texts.flat_map { |text| text.split.uniq }.select { _1.start_with?(@typed) }.tally
-          tally.sort_by { |word, count| [-count, word] }.first(MOST).map { |word, count| row(word, word, count) }
+          counts = texts.flat_map { |text| text.split.uniq }.select { _1.start_with?(@typed) }.tally
+          counts.sort_by { |word, count| [-count, word] }.first(MOST).map { |word, count| row(word, word, count) }
         end
       end
     end

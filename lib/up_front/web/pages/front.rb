@@ -71,8 +71,8 @@ module UpFront
 
         # Those that the Front's messages wear, in the rulebook's order.
         def inks
-          worn = rows.map { _1.claim.ink }.uniq
-          @rulebook.document.fetch("inks", []).map { _1["name"] } & worn
+          shown = rows.map { _1.claim.ink }.uniq
+          @rulebook.document.fetch("inks", []).map { _1["name"] } & shown
         end
       end
     end

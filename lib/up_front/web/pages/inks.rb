@@ -14,9 +14,9 @@ module UpFront
         end
 
         def to_h
-          worn = Store::Claim.where.not(ink: nil).group(:ink).count
+          used = Store::Claim.where.not(ink: nil).group(:ink).count
           {inks: @rulebook.document.fetch("inks", [])
-            .map { |thing| shown(thing).merge(thing: thing, worn: worn.fetch(thing["name"], 0), rules: rules(thing["name"])) },
+            .map { |thing| shown(thing).merge(thing: thing, used: used.fetch(thing["name"], 0), rules: rules(thing["name"])) },
            preview: preview}
         end
 

@@ -37,9 +37,9 @@ module UpFront
         end
 
         def did(id)
-          tally = @arrivals.key?(id) ? @arrivals[id].map { (@rulebook.zone.date(_1) - @first).to_i }.tally : {}
+          counts = @arrivals.key?(id) ? @arrivals[id].map { (@rulebook.zone.date(_1) - @first).to_i }.tally : {}
           last = @last[id]
-          {used: tally.values.sum, bars: Array.new(DAYS) { tally.fetch(_1, 0) },
+          {used: counts.values.sum, bars: Array.new(DAYS) { counts.fetch(_1, 0) },
            last: (last && last <= @now) ? @time_format.moment(last) : nil}
         end
 

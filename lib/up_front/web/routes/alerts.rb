@@ -43,7 +43,7 @@ module UpFront
           app.delete("/api/sounds/:id") { |id| done Desk::KeepSound.new(clock).delete(id.to_i) }
 
           app.get("/api/inks") { json(Pages::Inks.new(rulebook, now).to_h) }
-          app.post("/api/inks/trial") { json(Pages::Inks.new(rulebook, now).try(given)) }
+          app.post("/api/inks/dry-run") { json(Pages::Inks.new(rulebook, now).try(given)) }
           app.get("/api/inks/wearing") { json(Pages::Inks.new(rulebook, now).wearing(params["name"])) }
           app.helpers Helpers
         end

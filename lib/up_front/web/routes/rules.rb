@@ -30,7 +30,7 @@ module UpFront
         end
 
         def self.try(app)
-          app.post("/api/trials") do
+          app.post("/api/rules/dry-run") do
             wanted = given
             json(Pages::TryRule.new(wanted["body"], rulebook, now, days: wanted["days"] || 30, id: wanted["id"], place: wanted["place"],
               message: wanted["message"], without: wanted["without"] == true).to_h)
@@ -39,7 +39,7 @@ module UpFront
             wanted = given
             json(Pages::RuleChange.new(rulebook, now, id: id.to_i, act: wanted["act"], to: wanted["to"]).to_h)
           end
-          app.post("/api/hearing") { heard(given["text"], given["of"] || "rule") }
+          app.post("/api/language/parse") { parsed(given["text"], given["of"] || "rule") }
           app.get("/api/starting-rules") { json(Pages::StartingRules.to_h) }
           app.post("/api/starting-rules/:key") do |key|
             start = Core::StartingRules.find(key) || halt_problem(404, "There is no such starting point.")
@@ -66,7 +66,7 @@ module UpFront
               .show(act.result)}, status: status)
           end
 
-          def heard(text, of)
+          def parsed(text, of)
             json(body: (of == "view") ? Core::Language.hear_view(text) : Core::Language.hear_rule(text))
           rescue Core::Language::Misread => misread
             json(misread: {message: misread.told, from: misread.place.from, length: misread.place.length, line: misread.place.line,

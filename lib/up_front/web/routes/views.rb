@@ -12,7 +12,7 @@ module UpFront
             made = Desk::SaveView.new(clock).call(given["body"])
             json({message: made.message, undo_id: made.undo_id, id: made.result.id})
           end
-          app.post("/api/views/trial") do
+          app.post("/api/views/dry-run") do
             wanted = given
             json(Pages::TryView.new(wanted["body"], rulebook, now, id: wanted["id"]).to_h)
           end

@@ -3,7 +3,7 @@ import Button from "@mui/material/Button";
 import IconButton from "@mui/material/IconButton";
 import ToggleButton from "@mui/material/ToggleButton";
 import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
-import type { Fact, Trial, Vocabulary } from "../../../api/client";
+import type { Fact, DryRun, Vocabulary } from "../../../api/client";
 import { Slot } from "../../../parts/Slot";
 import {
   entriesOf,
@@ -26,8 +26,8 @@ import { Adder } from "./Adder";
 const MAX_DEPTH = 8; // as the rulebook allows
 
 /** What was found out of a condition while it is written, of a rule or of a view. */
-export type Asked = Pick<Trial, "faults" | "unfinished" | "counts" | "apart" | "clashes"> & { days?: number };
-export type Around = { vocabulary: Vocabulary; trial: Asked | undefined };
+export type Asked = Pick<DryRun, "faults" | "unfinished" | "counts" | "apart" | "clashes"> & { days?: number };
+export type Around = { vocabulary: Vocabulary; dryRun: Asked | undefined };
 
 const count = (number: number | undefined) => number?.toLocaleString("en") ?? "";
 
@@ -84,14 +84,14 @@ function LeafLine({
   leaf,
   pointer,
   vocabulary,
-  trial,
+  dryRun,
   change,
   remove,
 }: Around & { leaf: Leaf; pointer: string; change: (next: Leaf) => void; remove?: () => void }) {
   const fact = factOf(vocabulary, leaf.fact);
-  const fault = trial?.faults.find((each) => each.pointer === pointer || each.pointer.startsWith(`${pointer}/`));
-  const clash = trial?.clashes.find(({ pointers }) => pointers.includes(pointer));
-  const unfinished = trial?.unfinished.includes(pointer);
+  const fault = dryRun?.faults.find((each) => each.pointer === pointer || each.pointer.startsWith(`${pointer}/`));
+  const clash = dryRun?.clashes.find(({ pointers }) => pointers.includes(pointer));
+  const unfinished = dryRun?.unfinished.includes(pointer);
   return (
     <div className={clash ? "condition clashing" : "condition"}>
       <div className="condition-line">
@@ -109,8 +109,8 @@ function LeafLine({
           {unfinished ? (
             <small>wants its words</small>
           ) : (
-            <span title={`Messages${trial?.days ? ` of the last ${trial.days} days` : ""} for which this holds by itself`}>
-              {count(trial?.counts[pointer])}
+            <span title={`Messages${dryRun?.days ? ` of the last ${dryRun.days} days` : ""} for which this holds by itself`}>
+              {count(dryRun?.counts[pointer])}
             </span>
           )}
           {remove && (
@@ -134,8 +134,8 @@ function LeafLine({
 }
 
 /** Where all of and any of would differ much, both numbers, with the switch right there. */
-function Apart({ pointer, trial, choose }: { pointer: string; trial: Asked | undefined; choose: (kind: GroupKind) => void }) {
-  const apart = trial?.apart.find((each) => each.pointer === pointer);
+function Apart({ pointer, dryRun, choose }: { pointer: string; dryRun: Asked | undefined; choose: (kind: GroupKind) => void }) {
+  const apart = dryRun?.apart.find((each) => each.pointer === pointer);
   if (!apart) return null;
   const label = GROUP_LABELS[apart.other as GroupKind];
   return (
@@ -152,7 +152,7 @@ function Apart({ pointer, trial, choose }: { pointer: string; trial: Asked | und
 type GroupProps = Around & { group: Group; pointer: string; change: (next: Group) => void; depth?: number; adding?: string };
 
 /** A group of conditions as lines of a sentence; groups nest. */
-export function GroupLines({ group, pointer, vocabulary, trial, change, depth = 1, adding = "condition" }: GroupProps) {
+export function GroupLines({ group, pointer, vocabulary, dryRun, change, depth = 1, adding = "condition" }: GroupProps) {
   const kind = kindOf(group);
   const members = membersOf(group);
   const set = (next: Condition[]) => change(groupOf(kind, next));
@@ -178,7 +178,7 @@ export function GroupLines({ group, pointer, vocabulary, trial, change, depth = 
           </ToggleButtonGroup>
           {kind === "all" ? "these hold" : "these holds"}
           <span className="condition-count together">
-            <span title="Messages for which they hold together">together {count(trial?.counts[pointer])}</span>
+            <span title="Messages for which they hold together">together {count(dryRun?.counts[pointer])}</span>
           </span>
         </div>
       )}
@@ -190,7 +190,7 @@ export function GroupLines({ group, pointer, vocabulary, trial, change, depth = 
             leaf={member}
             pointer={at}
             vocabulary={vocabulary}
-            trial={trial}
+            dryRun={dryRun}
             change={(next) => replace(index, next)}
             remove={() => remove(index)}
           />
@@ -200,7 +200,7 @@ export function GroupLines({ group, pointer, vocabulary, trial, change, depth = 
               group={member}
               pointer={at}
               vocabulary={vocabulary}
-              trial={trial}
+              dryRun={dryRun}
               change={(next) => replace(index, next)}
               depth={depth + 1}
             />
@@ -211,7 +211,7 @@ export function GroupLines({ group, pointer, vocabulary, trial, change, depth = 
         );
       })}
       {members.length === 0 && <p className="quiet">{kind === "any" ? "Nothing holds yet." : "Holds for every message."}</p>}
-      <Apart pointer={pointer} trial={trial} choose={choose} />
+      <Apart pointer={pointer} dryRun={dryRun} choose={choose} />
       <div className="condition-line">
         <Adder
           label={adding}

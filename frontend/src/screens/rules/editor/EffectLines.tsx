@@ -1,7 +1,7 @@
 import Close from "@mui/icons-material/Close";
 import IconButton from "@mui/material/IconButton";
 import type { ReactNode } from "react";
-import type { EffectEditor, EffectEntry, Trial, Vocabulary } from "../../../api/client";
+import type { EffectEditor, EffectEntry, DryRun, Vocabulary } from "../../../api/client";
 import { useSaveThing } from "../../../api/queries";
 import { without, type Effects } from "../effects";
 import { Adder } from "./Adder";
@@ -79,12 +79,12 @@ function Line(props: FieldProps) {
 export function EffectLines({
   effects,
   vocabulary,
-  trial,
+  dryRun,
   change,
 }: {
   effects: Effects;
   vocabulary: Vocabulary;
-  trial: Trial | undefined;
+  dryRun: DryRun | undefined;
   change: (next: Effects) => void;
 }) {
   const begin = ({ topic, value }: EffectEntry) => {
@@ -94,7 +94,7 @@ export function EffectLines({
   return (
     <div className="condition-group">
       {Object.entries(effects).map(([topic, value]) => {
-        const fault = trial?.faults.find(({ pointer }) => pointer === `/then/${topic}` || pointer.startsWith(`/then/${topic}/`));
+        const fault = dryRun?.faults.find(({ pointer }) => pointer === `/then/${topic}` || pointer.startsWith(`/then/${topic}/`));
         return (
           <div key={topic} className="condition">
             <div className="condition-line">

@@ -1,8 +1,8 @@
 import Button from "@mui/material/Button";
 import { useRef, useState } from "react";
-import { hear, type Heard } from "../../../api/queries";
+import { hear, type Parsed } from "../../../api/queries";
 
-type Misread = NonNullable<Heard["misread"]>;
+type Misread = NonNullable<Parsed["misread"]>;
 
 const PLACE = "up-front-text-";
 

@@ -5,7 +5,7 @@ import Switch from "@mui/material/Switch";
 import { useState } from "react";
 import { Link, useLocation, useNavigate } from "react-router";
 import { Problem, type Rule, type RuleBody, type Vocabulary } from "../../../api/client";
-import { useChangeRule, useMakeRule, useRules, useTrial } from "../../../api/queries";
+import { useChangeRule, useMakeRule, useRules, useDryRun } from "../../../api/queries";
 import { useKey } from "../../../parts/keys";
 import { useSettled } from "../../../parts/useSettled";
 import type { Condition } from "../condition";
@@ -134,10 +134,10 @@ export function RuleEditor({ rule, vocabulary }: { rule: Rule | undefined; vocab
   const saving = rule ? change : make;
   const settled = useSettled({ body, days }, SETTLES_MS);
   const without = !rule || (against ?? (draft.clean ? "none" : "saved")) === "none";
-  const asked = useTrial({ ...settled, id: rule?.id, message: draft.message, without });
-  const trial = asked.data;
+  const asked = useDryRun({ ...settled, id: rule?.id, message: draft.message, without });
+  const dryRun = asked.data;
   const current = !asked.isPlaceholderData && JSON.stringify(settled.body) === JSON.stringify(body);
-  const fault = (pointer: string) => trial?.faults.find((each) => each.pointer === pointer)?.message;
+  const fault = (pointer: string) => dryRun?.faults.find((each) => each.pointer === pointer)?.message;
   const theirs =
     change.error instanceof Problem && change.error.status === 409 ? all.find(({ id }) => id === rule?.id) : undefined;
   const conflict = theirs && theirs.version !== draft.version ? theirs : undefined;
@@ -164,12 +164,12 @@ export function RuleEditor({ rule, vocabulary }: { rule: Rule | undefined; vocab
     });
   };
   const place = rule ? all.findIndex(({ id }) => id === rule.id) : 0;
-  const unready = unread || Boolean(trial && (trial.faults.length > 0 || trial.unfinished.length > 0));
+  const unready = unread || Boolean(dryRun && (dryRun.faults.length > 0 || dryRun.unfinished.length > 0));
   const first = unread
     ? "The text cannot be read yet."
-    : trial?.unfinished.length
+    : dryRun?.unfinished.length
       ? "A condition still wants its words."
-      : trial?.faults[0]?.message;
+      : dryRun?.faults[0]?.message;
   return (
     <>
       <main className="list editor" aria-label={rule ? `Edit ${rule.name}` : "New rule"}>
@@ -208,7 +208,7 @@ export function RuleEditor({ rule, vocabulary }: { rule: Rule | undefined; vocab
             node={body.when as Condition}
             pointer="/when"
             vocabulary={vocabulary}
-            trial={trial}
+            dryRun={dryRun}
             change={(next) => set({ when: next })}
           />
         </div>
@@ -221,7 +221,7 @@ export function RuleEditor({ rule, vocabulary }: { rule: Rule | undefined; vocab
                 node={body.unless as Condition}
                 pointer="/unless"
                 vocabulary={vocabulary}
-                trial={trial}
+                dryRun={dryRun}
                 change={(next) => set({ unless: next })}
                 adding="exception"
               />
@@ -240,7 +240,7 @@ export function RuleEditor({ rule, vocabulary }: { rule: Rule | undefined; vocab
           <EffectLines
             effects={body.then as Effects}
             vocabulary={vocabulary}
-            trial={trial}
+            dryRun={dryRun}
             change={(next) => set({ then: next })}
           />
         </div>
@@ -248,15 +248,15 @@ export function RuleEditor({ rule, vocabulary }: { rule: Rule | undefined; vocab
         <Options body={body} vocabulary={vocabulary} set={set} />
         <InWords
           name={rule ? String(rule.id) : "new"}
-          said={trial?.text}
-          instead={trial?.unfinished.length ? "A condition still wants its words." : "The rule is not whole yet."}
+          said={dryRun?.text}
+          instead={dryRun?.unfinished.length ? "A condition still wants its words." : "The rule is not whole yet."}
           write={(heard) => draft.write({ name: body.name, ...heard } as RuleBody)}
           misreads={setUnread}
         />
         {conflict && (
           <Conflict
             theirs={conflict}
-            mine={`${body.name}. ${trial?.sentence ?? ""}`}
+            mine={`${body.name}. ${dryRun?.sentence ?? ""}`}
             keepTheirs={() => {
               draft.takeOver(conflict);
               change.reset();
@@ -288,7 +288,7 @@ export function RuleEditor({ rule, vocabulary }: { rule: Rule | undefined; vocab
       </main>
       {pane === "try" && (
         <TryPane
-          trial={trial}
+          dryRun={dryRun}
           days={days}
           choose={setDays}
           waiting={!current}

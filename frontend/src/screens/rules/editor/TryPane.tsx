@@ -1,7 +1,7 @@
 import Button from "@mui/material/Button";
 import ToggleButton from "@mui/material/ToggleButton";
 import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
-import type { Trial, Tried } from "../../../api/client";
+import type { DryRun, Tried } from "../../../api/client";
 
 export type Days = 7 | 30 | 90;
 /** What a rule that is there already is compared with: itself as it is saved, or there being no such rule. */
@@ -28,7 +28,7 @@ export function TriedRow({ tried, asks = false }: { tried: Tried; asks?: boolean
   );
 }
 
-function Bars({ bars }: { bars: NonNullable<Trial["bars"]> }) {
+function Bars({ bars }: { bars: NonNullable<DryRun["bars"]> }) {
   const most = Math.max(1, ...bars.map(({ all }) => all));
   const first = bars[0]!;
   const last = bars[bars.length - 1]!;
@@ -50,21 +50,21 @@ function Bars({ bars }: { bars: NonNullable<Trial["bars"]> }) {
   );
 }
 
-function Figures({ trial }: { trial: Trial }) {
-  const { before, after } = trial.alerts ?? { before: 0, after: 0 };
-  const waits = (trial.wait ?? 0) + (trial.never ?? 0);
+function Figures({ dryRun }: { dryRun: DryRun }) {
+  const { before, after } = dryRun.alerts ?? { before: 0, after: 0 };
+  const waits = (dryRun.wait ?? 0) + (dryRun.never ?? 0);
   return (
     <div className="figures">
       <div>
-        <b>{number(trial.matches)}</b>
-        <span>of {number(trial.of)} messages match</span>
+        <b>{number(dryRun.matches)}</b>
+        <span>of {number(dryRun.of)} messages match</span>
       </div>
       <div>
-        <b>{number(trial.straight)}</b>
+        <b>{number(dryRun.straight)}</b>
         <span>
-          straight in{trial.straight_more ? `, ${number(trial.straight_more)} of them waited` : ""};{" "}
-          {waits ? `${number(trial.wait)} wait` : "none wait"}
-          {trial.never ? `, ${number(trial.never)} never surface` : ""}
+          straight in{dryRun.straight_more ? `, ${number(dryRun.straight_more)} of them waited` : ""};{" "}
+          {waits ? `${number(dryRun.wait)} wait` : "none wait"}
+          {dryRun.never ? `, ${number(dryRun.never)} never surface` : ""}
         </span>
       </div>
       <div>
@@ -78,7 +78,7 @@ function Figures({ trial }: { trial: Trial }) {
 }
 
 type Given = {
-  trial: Trial | undefined;
+  dryRun: DryRun | undefined;
   days: Days;
   choose: (days: Days) => void;
   waiting: boolean;
@@ -87,8 +87,8 @@ type Given = {
 };
 
 /** A draft tried on the mail of the last days. Nothing is changed by it. */
-export function TryPane({ trial, days, choose, waiting, against, compare }: Given) {
-  const differ = trial?.changed ?? 0;
+export function TryPane({ dryRun, days, choose, waiting, against, compare }: Given) {
+  const differ = dryRun?.changed ?? 0;
   return (
     <aside className="sheet try" aria-label="Try it" aria-busy={waiting}>
       <div className="sheet-scroll">
@@ -108,24 +108,24 @@ export function TryPane({ trial, days, choose, waiting, against, compare }: Give
           </ToggleButtonGroup>
         </div>
         <p className="sub">On the last {days} days of your mail, as if the rule were on. Nothing is changed.</p>
-        {trial?.ready ? (
+        {dryRun?.ready ? (
           <>
-            {trial.first && (
+            {dryRun.first && (
               <>
                 <h3 className="small-head">The message it began from</h3>
                 <ol className="tries">
-                  <TriedRow tried={trial.first} asks={trial.asks} />
+                  <TriedRow tried={dryRun.first} asks={dryRun.asks} />
                 </ol>
               </>
             )}
-            <Figures trial={trial} />
-            {trial.bars && <Bars bars={trial.bars} />}
-            {trial.held && (
+            <Figures dryRun={dryRun} />
+            {dryRun.bars && <Bars bars={dryRun.bars} />}
+            {dryRun.held && (
               <p className="hint" role="status">
-                When you save: {trial.held}
+                When you save: {dryRun.held}
               </p>
             )}
-            {trial.asks && <p className="hint">It asks first: nothing changes by itself, each match is put to you.</p>}
+            {dryRun.asks && <p className="hint">It asks first: nothing changes by itself, each match is put to you.</p>}
             <div className="try-head claims-head">
               <h3 className="small-head">
                 {against === "none"
@@ -139,18 +139,18 @@ export function TryPane({ trial, days, choose, waiting, against, compare }: Give
               )}
             </div>
             <ol className="tries">
-              {trial.messages?.map((tried) => (
-                <TriedRow key={tried.id} tried={tried} asks={trial.asks} />
+              {dryRun.messages?.map((tried) => (
+                <TriedRow key={tried.id} tried={tried} asks={dryRun.asks} />
               ))}
             </ol>
-            {(trial.messages?.length ?? 0) < (trial.matches ?? 0) && (
+            {(dryRun.messages?.length ?? 0) < (dryRun.matches ?? 0) && (
               <p className="quiet">
-                These are the newest {trial.messages?.length} of {number(trial.matches)}.
+                These are the newest {dryRun.messages?.length} of {number(dryRun.matches)}.
               </p>
             )}
           </>
         ) : (
-          <p className="quiet">{trial ? "There is nothing to try yet." : "Looking at your mail …"}</p>
+          <p className="quiet">{dryRun ? "There is nothing to try yet." : "Looking at your mail …"}</p>
         )}
       </div>
     </aside>

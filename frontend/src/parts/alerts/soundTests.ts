@@ -23,7 +23,7 @@ export function tryOut(alert: Pick<Alert, "level" | "text" | "desktop"> & { soun
   hearers.forEach((hear) => hear(given, volume));
 }
 
-export function useTrials(hear: Hear) {
+export function useSoundTests(hear: Hear) {
   const latest = useRef(hear);
   useEffect(() => {
     latest.current = hear;
