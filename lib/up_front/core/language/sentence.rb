@@ -37,11 +37,11 @@ module UpFront
       def condition(node) = top(node, "all")
 
       # @return [String] what a view holds: "mail where it is unread"
-      def view(view) = if view.when.to_h == {"all" => []}
-                         "all mail"
-                       else
-                         "mail where #{view.when.is_a?(Condition::Leaf) ? leaf(view.when) : top(view.when, "all")}"
-                       end
+      def view(view)
+        return "all mail" if view.when.to_h == {"all" => []}
+
+        "mail where #{view.when.is_a?(Condition::Leaf) ? leaf(view.when) : top(view.when, "all")}"
+      end
 
       # @param implied [String] the group that a single condition stands in without saying so
       def top(node, implied)

@@ -32,8 +32,8 @@ module UpFront
       # @return [Hash] by scheme, colour and tint ("#RRGGBB", or nil for no tint); weight, slant, size, mark
       def style
         schemes = SCHEMES.to_h { |name, scheme| [name.to_sym, in_scheme(scheme)] }
-        {**schemes, weight: @thing.fetch("weight", "normal"), slant: @thing.fetch("slant", "upright"), size: @thing.fetch("size", 0),
-                    mark: @thing.fetch("mark", false)}
+        {**schemes, weight: @thing.fetch("weight", "normal"), slant: @thing.fetch("slant", "upright"),
+                    size: @thing.fetch("size", 0), mark: @thing.fetch("mark", false)}
       end
 
       # @return [Array<String>] what was corrected, in words

@@ -21,10 +21,7 @@ module UpFront
         Store::Rule.in_order.filter_map do |rule|
           next unless Core::References.uses?(rule.today, kind, was)
 
-          rule.update!(body: Core::References.rename(rule.today) { |of, given|
-            (of == kind &&
-                      Core::Text.fold(given) == Core::Text.fold(was)) ? name : given
-          }, version: rule.version + 1)
+          rule.update!(body: with_name(rule.today, kind, was, name), version: rule.version + 1)
           trail(rule).tap { keep_version(rule, "changed") }
         end
       end
@@ -34,12 +31,14 @@ module UpFront
         Store::View.in_order.filter_map do |view|
           next unless Core::References.uses?(view.body, kind, was)
 
-          view.update!(body: Core::References.rename(view.body) { |of, given|
-            (of == kind &&
-                      Core::Text.fold(given) == Core::Text.fold(was)) ? name : given
-          }, version: view.version + 1)
+          view.update!(body: with_name(view.body, kind, was, name), version: view.version + 1)
           trail(view)
         end
+      end
+
+      def with_name(body, kind, was, name)
+        folded = Core::Text.fold(was)
+        Core::References.rename(body) { |of, given| (of == kind && Core::Text.fold(given) == folded) ? name : given }
       end
 
       # Adds a rule's body as it is now to its history.

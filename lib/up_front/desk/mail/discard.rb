@@ -15,12 +15,12 @@ module UpFront
       def change(state) = state.assign_attributes(discarded_at: @on ? now : nil)
       def also(ids) = AnswerAlert.new(clock).answered(ids)
 
-      def message(count) = if @on
-                             "Discarded #{counted(count)}. #{(count == 1) ? "It stays in its mailbox" : "They stay in their mailboxes"} " \
-                               "and can be recovered."
-                           else
-                             "Recovered #{counted(count)}."
-                           end
+      def message(count)
+        return "Recovered #{counted(count)}." unless @on
+
+        stay = (count == 1) ? "It stays in its mailbox" : "They stay in their mailboxes"
+        "Discarded #{counted(count)}. #{stay} and can be recovered."
+      end
     end
   end
 end

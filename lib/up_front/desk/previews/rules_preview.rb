@@ -20,11 +20,9 @@ module UpFront
 
         private
 
-        def said(count, text, one = text) = if count.zero?
-                                              nil
-                                            else
-                                              "#{Core::English.count(count, "held message")} #{(count == 1) ? one : text}"
-                                            end
+        def said(count, text, one = text)
+          "#{Core::English.count(count, "held message")} #{(count == 1) ? one : text}" unless count.zero?
+        end
       end
 
       Kept = Struct.new(:rulebook, :moments, :dry_run)

@@ -65,11 +65,8 @@ module UpFront
         when String, Integer, nil then value
         when true then 1
         when false then 0
-        when Array, Hash then if value.empty?
-                                value.is_a?(Array) ? "[]" : "{}"
-                              else
-                                JSON.generate(value)
-                              end
+        when Array then value.empty? ? "[]" : JSON.generate(value)
+        when Hash then value.empty? ? "{}" : JSON.generate(value)
         when Time then value.getutc.strftime(value.usec.zero? ? SECOND : MICROSECOND)
         when Symbol then value.name
         else value

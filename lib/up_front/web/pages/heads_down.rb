@@ -37,11 +37,10 @@ module UpFront
 
         def choices
           stop = @rulebook.plan.next_stop(@now + 60)
-          round = (stop && (stop.at - @now) <= Desk::GoHeadsDown::LONGEST) ? [{label: "until #{@time_format.round(stop.at)}",
-                                                                               until: stop.at.iso8601}] : []
-          round + SPANS.map { |minutes|
-            {label: "for #{minutes} min, until #{@time_format.moment(@now + minutes * 60)}", until: (@now + minutes * 60).iso8601}
-          }
+          stop = nil if stop && stop.at - @now > Desk::GoHeadsDown::LONGEST
+          spans = SPANS.to_h { |minutes| [@now + minutes * 60, minutes] }
+          [*([{label: "until #{@time_format.round(stop.at)}", until: stop.at.iso8601}] if stop),
+            *spans.map { |at, minutes| {label: "for #{minutes} min, until #{@time_format.moment(at)}", until: at.iso8601} }]
         end
 
         def planned(span) = "#{Core::Weekdays.say(span.days)}, #{Core::Clockface.of(span.from)} to #{Core::Clockface.of(span.to)}"

@@ -51,12 +51,12 @@ module UpFront
           return unless @roomy && @draft.tree && count(@draft.tree).zero?
 
           nothing = @draft.nodes.select { |_, node| node.is_a?(Core::Condition::Leaf) && count(node).zero? }.keys
-          {pointers: nothing, message: if nothing.any?
-                                         "Nothing is in this view: no message at all fits " \
-                                           "#{(nothing.size == 1) ? "the condition marked" : "the conditions marked"}."
-                                       else
-                                         "Nothing is in this view: each condition fits some messages, and none fits them together."
-                                       end}
+          cause = if nothing.any?
+            "no message at all fits the #{(nothing.size == 1) ? "condition" : "conditions"} marked"
+          else
+            "each condition fits some messages, and none fits them together"
+          end
+          {pointers: nothing, message: "Nothing is in this view: #{cause}."}
         end
 
         def outcome

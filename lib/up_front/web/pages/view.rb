@@ -103,11 +103,12 @@ module UpFront
 
         def reasons(reading, held)
           evidence = Core::Evidence.of(@view.when, reading, "/when").select { _1["held"] == held }
-          reasons = evidence.map { |leaf|
-            held ? Core::EvidenceText.held(leaf) : "“#{Core::Sentence.leaf(node_at(leaf["path"]))}” does " \
-                      "not hold (#{Core::EvidenceText.missing(leaf)})"
-          }.uniq.first(4)
+          reasons = evidence.map { held ? Core::EvidenceText.held(_1) : missing(_1) }.uniq.first(4)
           reasons.empty? ? "the view has no condition for it" : Core::English.join(reasons, "and")
+        end
+
+        def missing(leaf)
+          "“#{Core::Sentence.leaf(node_at(leaf["path"]))}” does not hold (#{Core::EvidenceText.missing(leaf)})"
         end
 
         # The condition at a pointer of the view.

@@ -37,9 +37,8 @@ module UpFront
           says("It is grouped by", Phrases.one_of(View::GROUPS.to_h { [_1, _1] }, "what it is grouped by")) { {"group_by" => _1} },
           says("Its mark is", Phrases::QUOTED) { {"mark" => _1} }, says("Its colour is", COLOUR) { {"colour" => _1} },
           says("It stands under", Phrases::NAME) { {"heading" => _1} }, says("Its digit is", Phrases::WHOLE) { {"key" => _1} },
-          says("It is a band of", BAND) { {"band" => _1} }, says("It calls on", CALL) do
-                                                              {"review" => [_1]}
-                                                            end
+          says("It is a band of", BAND) { {"band" => _1} },
+          says("It calls on", CALL) { {"review" => [_1]} }
         ].reduce(:|)
 
         rule(:gap) { Phrases::MAYBE_GAP }
