@@ -74,6 +74,34 @@ class DraftsTest < Minitest::Test
     assert_nil draft(when: "all").rule
   end
 
+  # Every place of a value but the whole, as the keys that lead there.
+  def places(value)
+    return [] unless value.is_a?(Hash) || value.is_a?(Array)
+
+    (value.is_a?(Hash) ? value.keys : value.each_index.to_a).flat_map { |key| [[key], *places(value[key]).map { [key, *_1] }] }
+  end
+
+  # Whatever is still empty in a rule that is being written, it is answered, each fault stands at a place of the rule, and is
+  # a sentence that says nothing of how the rule is kept.
+  def test_whatever_is_empty_is_told_as_a_sentence
+    random = Random.new(Minitest.seed)
+    rules = RandomRules.new(random)
+    told = 300.times.flat_map do
+      body = JSON.parse(JSON.generate(rules.rule))
+      *way, last = places(body).sample(random: random)
+      (way.empty? ? body : body.dig(*way))[last] = [nil, "", [], {}].sample(random: random)
+      draft = Core::Draft.new(body, rulebook.names)
+      draft.nodes
+      draft.faults.each { assert_match(/\A(\/|\z)/, _1.pointer, body.inspect) }
+    end
+    assert_operator told.size, :>, 50
+    told.each do |fault|
+      assert_match(/\AExpected .+\.\z/m, fault.message)
+      refute_match(/\bnull\b|found ""|found an empty|\bnil\b/, fault.message)
+    end
+    assert_includes told.map(&:message).join(" "), "found nothing."
+  end
+
   def test_names_that_rules_use_can_be_told_and_changed
     body = rule("R", when: {"all" => [leaf("from", "is", ["group:Lenders", "me"]),
       {"any" => [leaf("in_window", "is", ["Night"]), leaf("from", "contains", ["group:Lenders"])]}]},
