@@ -1,27 +1,27 @@
 import { useEffect, useRef, useState } from "react";
-import { useLocation, useNavigate, useSearchParams } from "react-router";
+import { useLocation, useNavigate, useNavigationType, useSearchParams } from "react-router";
 import { KeyCap } from "./KeyCap";
 import { useKey } from "./keys";
 import "./find.css";
 
 const SETTLES_MS = 120;
+const TYPED = "typed in the field"; // marks the steps of history that the field itself made
 
 /** One field over all mail: what is typed is looked for at once. */
 export function FindField() {
   const [given] = useSearchParams();
-  const here = useLocation().pathname.startsWith("/find");
+  const location = useLocation();
+  const here = location.pathname.startsWith("/find");
   const said = here ? (given.get("text") ?? "") : "";
   const [typed, setTyped] = useState(said);
   const [last, setLast] = useState(said);
-  const [sent, setSent] = useState(said); // what went out from here must not come back over letters typed since
+  // What went out from here comes back a moment later, perhaps after the next went out: never over letters typed since.
+  const own = useNavigationType() !== "POP" && location.state === TYPED;
   const field = useRef<HTMLInputElement>(null);
   const navigate = useNavigate();
   if (said !== last) {
     setLast(said); // another page, or back in the browser
-    if (said !== sent) {
-      setSent(said);
-      setTyped(said);
-    }
+    if (!own) setTyped(said);
   }
   useKey("find", () => {
     field.current?.focus();
@@ -30,8 +30,7 @@ export function FindField() {
   useEffect(() => {
     if (typed === said || (!here && typed.trim() === "")) return;
     const timer = setTimeout(() => {
-      setSent(typed);
-      void navigate(`/find?text=${encodeURIComponent(typed)}`, { replace: here });
+      void navigate(`/find?text=${encodeURIComponent(typed)}`, { replace: here, state: TYPED });
     }, SETTLES_MS);
     return () => clearTimeout(timer);
   }, [typed, said, here, navigate]);
