@@ -38,9 +38,9 @@ export function useAlerts(open: (alert: Alert) => void) {
     const loud = loudest(alerts);
     if (loud?.sound && (await play(loud.sound, settings.volume ?? 70)) === "refused")
       setRefused({ path: loud.sound, volume: settings.volume ?? 70 });
-    const desktop = settings.desktop ? alerts.filter((alert) => alert.desktop) : [];
-    if (desktop.length === 0) return;
-    if (permission() === "granted") desktop.forEach((alert) => notify(alert, () => opener.current(alert)));
+    const outside = settings.desktop ? alerts.filter(({ desktop }) => desktop) : []; // of the page too
+    if (outside.length === 0) return;
+    if (permission() === "granted") outside.forEach((alert) => notify(alert, () => opener.current(alert)));
     else setWanted(true);
   }, []);
 

@@ -55,19 +55,19 @@ module UpFront
 
       def columns(state, claim)
         name = rule(claim.trace)
-        alert = claim.alert
-        {message_id: state.message_id, rule: name, rule_id: @rulebook.rules.find { _1.name == name }&.id, text: wording(state.message_id)
-          .say(alert["text"]), sound: alert["sound"], desktop: alert["desktop"] == true,
-         at: state.surface_at, called_at: now, hushed_by: (AlertSettings.hushed_by(now, @rulebook.zone) unless alert["level"] == "tap"),
-         again_at: ((alert["level"] == "call_out") ? now + AlertSettings.now["again_minutes"] * 60 : nil)}
+        level, text, sound, outside = claim.alert.values_at("level", "text", "sound", "desktop")
+        {message_id: state.message_id, rule: name, rule_id: @rulebook.rules.find { _1.name == name }&.id,
+         text: wording(state.message_id).say(text), sound: sound, desktop: outside == true, at: state.surface_at, called_at: now,
+         hushed_by: (AlertSettings.hushed_by(now, @rulebook.zone) unless level == "tap"),
+         again_at: (now + AlertSettings.now["again_minutes"] * 60 if level == "call_out")}
       end
 
       # The one that decided it: the first that spoke on alerts.
       def rule(trace)
-        trace["rules"].find { |account|
-          account["outcome"] == "matched" && account["said"].key?("alert") && !account["outranked"]
-            .key?("alert")
-        }&.fetch("rule").to_s
+        spoke = trace["rules"].find do |account|
+          account["outcome"] == "matched" && account["said"].key?("alert") && !account["outranked"].key?("alert")
+        end
+        spoke&.fetch("rule").to_s
       end
 
       def wording(id)

@@ -32,8 +32,8 @@ module UpFront
           {id: @alert.id, message_id: @alert.message_id, level: @alert.level, text: text, rule: @alert.rule,
            rule_id: (@alert.rule_id if @rules.include?(@alert.rule_id)), sender: sender, subject: @message.subject,
            at: @time_format.moment(@alert.at), sound: @alert.hushed_by ? nil : Alert.sound(@alert.level, @alert.sound, @sounds),
-           desktop: @alert.desktop, calls: @alert.calls, became: became, opened: !@alert.opened_at.nil?,
-           silenced: !@alert.silenced_by.nil?}
+           became: became, opened: !@alert.opened_at.nil?, silenced: !@alert.silenced_by.nil?,
+           **@alert.slice(:desktop, :calls).symbolize_keys}
         end
 
         # @return [Hash{String=>Integer}] the person's own sounds by name, folded
