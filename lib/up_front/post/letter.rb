@@ -23,9 +23,17 @@ module UpFront
       # @param raw [String] the bytes
       def initialize(raw)
         @raw = raw.dup.force_encoding(Encoding::BINARY).freeze
-        @mail = Mail.new(@raw)
-      rescue *ParseFaults::ALL
-        @mail = Mail.new
+      end
+
+      # Reads now what taking it in asks for, and lets go of the tree that it was read from: several letters that wait to
+      # be taken in would keep the collector busy with theirs. @return [self]
+      def read
+        arrival
+        fields
+        digest
+        unreadable?
+        @mail = @headers = @parts = nil
+        self
       end
 
       # @return [Hash] the fields of {Core::Message} that stand in the mail itself
@@ -43,19 +51,22 @@ module UpFront
 
       # When it reached the mailbox: the topmost Received header's date (RFC 5321, section 4.4), else Date.
       # @return [Time, nil]
-      def arrival = headers.received_at || headers.date
+      def arrival
+        return @arrival if defined?(@arrival)
+
+        @arrival = headers.received_at || headers.date
+      end
 
       # What makes two copies one message: its Message-ID, its other telling headers and its content. The
       # trail of the way it took (Received, Delivered-To, Status) is left out, line ends do not count.
       # @return [String] SHA-256, hexadecimal
-      def digest
-        telling = %w[message-id from to cc subject date list-id].map { "#{_1}:#{headers.raw(_1).join(",")}" }
-        content = raw.split(/\r?\n\r?\n/, 2)[1].to_s.gsub("\r\n", "\n").sub(/\n+\z/, "")
-        Digest::SHA256.hexdigest("#{telling.join("\n").b}\n\n#{content}")
-      end
+      def digest = @digest ||= Digest::SHA256.hexdigest("#{telling.join("\n").b}\n\n#{content}")
 
       # Whether nothing in it tells that it is mail; it is then kept and shown as it was received.
-      def unreadable? = @unreadable || TELLING.all? { headers.raw(_1).empty? }
+      def unreadable?
+        @unreadable = TELLING.all? { headers.raw(_1).empty? } if @unreadable.nil?
+        @unreadable
+      end
 
       # @return [String] the text of the message; of one that cannot be read, all of it
       def body = unreadable? ? Charset.utf8(raw[0, MAX_BODY]).delete("\u0000") : parts.text
@@ -64,6 +75,9 @@ module UpFront
       def inline(content_id) = parts.inline(content_id)
 
       private
+
+      def telling = %w[message-id from to cc subject date list-id].map { "#{_1}:#{headers.raw(_1).join(",")}" }
+      def content = raw.split(/\r?\n\r?\n/, 2)[1].to_s.gsub("\r\n", "\n").chomp("") # without the empty lines at its end
 
       def read_fields
         {
@@ -76,8 +90,14 @@ module UpFront
         }
       end
 
-      def headers = @headers ||= LetterHeaders.new(@mail)
-      def parts = @parts ||= LetterParts.new(@mail)
+      def headers = @headers ||= LetterHeaders.new(mail)
+      def parts = @parts ||= LetterParts.new(mail)
+
+      def mail
+        @mail ||= Mail.new(raw)
+      rescue *ParseFaults::ALL
+        @mail = Mail.new
+      end
 
       def message_id
         headers.raw("message-id").first.to_s[/<[^<>\s]+>/] || headers.decoded("message-id").strip.then { _1.empty? ? nil : _1[0, 998] }

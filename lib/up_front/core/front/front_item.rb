@@ -7,7 +7,8 @@ module UpFront
       NOW = %w[calls back top due].freeze # what brings a message into the band Now, the most pressing first
 
       # @!attribute id [Integer] @!attribute stands [MessageState] @!attribute round [String, nil] with which it came
-      attr_reader :id, :stands, :round
+      # @!attribute now_reason [String, nil] of {NOW}
+      attr_reader :id, :stands, :round, :now_reason
 
       # @param kind [String] what sort of mail it is, see the fact `kind` @param calling [Boolean] whether its call-out is unanswered
       def initialize(id, stands, arrived_at:, kind:, round: nil, calling: false)
@@ -16,24 +17,23 @@ module UpFront
         @arrived_at = arrived_at
         @kind = kind
         @round = round
-        @calling = calling
-      end
-
-      def calling? = @calling
-
-      # @return [String, nil] of {NOW}
-      def now_reason
-        return "calls" if calling?
-        return "back" if stands.back?
-        return "top" if stands.priority == Priority::LEVELS.last
-
-        "due" if stands.follow_up_due?
+        @now_reason = calling ? "calls" : reason
+        freeze
       end
 
       # What is kept at top, what was brought back, then priority, then people before notices, then the newest.
       # @return [Array] to sort by
       def rank
         [stands.keep_at_top? ? 0 : 1, stands.back? ? 0 : 1, -Priority.rank(stands.priority), (@kind == "person") ? 0 : 1, -@arrived_at.to_f]
+      end
+
+      private
+
+      def reason
+        return "back" if stands.back?
+        return "top" if stands.priority == Priority::LEVELS.last
+
+        "due" if stands.follow_up_due?
       end
     end
   end

@@ -45,7 +45,7 @@ module UpFront
       def put_off? = open? && put_off_once? && !state.surface_at.nil? && !come?(state.surface_at)
 
       # @return [Boolean] whether it was put off and is on the Front again
-      def back? = on_front? && put_off_once?
+      def back? = put_off_once? && on_front?
 
       # @return [Boolean] whether letting it in brings it to the Front
       def waits? = held? || put_off?
@@ -53,7 +53,7 @@ module UpFront
       # By hand or by rule, until its moment where it has one.
       def keep_at_top? = (state.keep_at_top.nil? ? claim.keep_at_top : state.keep_at_top) && !come?(state.keep_until)
 
-      def follow_up_due? = open? && come?(claim.follow_up_at)
+      def follow_up_due? = come?(claim.follow_up_at) && open?
       def priority = state.priority || claim.priority
       def labels = ((claim.labels | state.labels_on) - (state.labels_off - state.labels_on))
       def ink = claim.ink

@@ -2,25 +2,19 @@
 
 module UpFront
   module Core
-    # Moments as a person says them, in the owner's zone: the nearer, the shorter.
+    # Moments as a person says them, in the owner's zone: the nearer, the shorter. One serves one page: what is said of a
+    # moment is remembered, since the messages of a round share theirs.
     class TimeFormat
       # @param zone [Zone] @param now [Time]
       def initialize(zone, now)
         @zone = zone
         @now = now
         @today = zone.date(now)
+        @moments = {}
       end
 
       # "09:14" today, "Mon 15:00" within six days either way, "12 Feb 15:00", "12 Feb 2026" in another year
-      def moment(instant)
-        return unless instant
-
-        here = @zone.local(instant)
-        date = @zone.date(instant)
-        return here.strftime("%H:%M") if date == @today
-        return here.strftime("%a %H:%M") if (date - @today).abs <= 6
-        (date.year == @today.year) ? here.strftime("%-d %b %H:%M") : here.strftime("%-d %b %Y")
-      end
+      def moment(instant) = instant && (@moments[instant.to_r] ||= say(instant).freeze)
 
       # "Tuesday 9 March"
       def day(date) = date.strftime((date.year == @today.year) ? "%A %-d %B" : "%A %-d %B %Y")
@@ -42,6 +36,17 @@ module UpFront
       def round(instant) = "the #{moment(instant)} round"
 
       def today?(instant) = @zone.date(instant) == @today
+
+      private
+
+      def say(instant)
+        here = @zone.local(instant)
+        date = @zone.date(instant)
+        return here.strftime("%H:%M") if date == @today
+        return here.strftime("%a %H:%M") if (date - @today).abs <= 6
+
+        (date.year == @today.year) ? here.strftime("%-d %b %H:%M") : here.strftime("%-d %b %Y")
+      end
     end
   end
 end

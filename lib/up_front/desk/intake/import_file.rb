@@ -25,10 +25,11 @@ module UpFront
         end
         mark.update!(place: 0) if mark.place >= file.size
         report = Report.new(taken: 0, arrived: 0, doubles: 0, resumed: mark.place.positive?)
-        Batch.each(file.enum_for(:each, from: mark.place)) do |batch|
+        Batch.each(letters(file, mark.place)) do |batch|
           outcomes = transaction do
             mark.update_columns(place: batch.last[1])
-            batch.map { |raw, _| take(raw, account, mailbox, as_new) }
+            taking = TakeIn.new(clock)
+            batch.map { |letter, _| taking.call(letter, account: account, mailbox: mailbox, as_new: as_new).outcome }
           end
           report.doubles += outcomes.count(:double)
           report.taken += outcomes.count { _1 != :double }
@@ -41,9 +42,8 @@ module UpFront
 
       private
 
-      def take(raw, account, mailbox, as_new)
-        TakeIn.new(clock).call(Post::Letter.new(raw), account: account, mailbox: mailbox, as_new: as_new).outcome
-      end
+      # @return [Enumerator] of letters, read, each with the place after it
+      def letters(file, from) = file.enum_for(:each, from: from).lazy.map { |raw, place| [Post::Letter.new(raw).read, place] }
 
       def fingerprint(file, account, mailbox)
         head = File.binread(file.path, FINGERPRINT_BYTES)

@@ -32,7 +32,8 @@ module UpFront
         @maildir.check
         fresh = []
         @maildir.each { |entry| fresh << entry unless seen.include?(entry.unique) }
-        taken = fresh.sort_by { |entry| [entry.unique.to_i, entry.unique] }.each_slice(Batch::MOST).sum { take_slice(_1) }
+        taken = 0
+        Batch.each(letters(fresh.sort_by { |entry| [entry.unique.to_i, entry.unique] })) { taken += take_batch(_1) }
         repair(@trouble)
         taken
       rescue Post::Maildir::Unusable, Errno::EACCES, Errno::ENOENT => problem
@@ -42,27 +43,44 @@ module UpFront
 
       def seen = @seen ||= Store::SeenFile.where(source_id: @source.id).pluck(:name).to_set
 
+      # @return [Enumerator] of letters, read, each with its entry and the moment of its file
+      def letters(entries) = entries.lazy.filter_map { |entry| letter(entry) }
+
+      def letter(entry)
+        [Post::Letter.read(entry.path).read, entry, File.mtime(entry.path)]
+      rescue Errno::ENOENT # moved by its owner since it was listed; the next reading finds it
+        nil
+      rescue => error
+        failed(entry, error)
+      end
+
       # One message that cannot be taken in must not stop the others: it is left in its folder, unseen, and
       # told as the source's problem.
       # @return [Integer] messages taken in
-      def take_slice(entries)
-        taken = transaction { entries.count { take(_1) } }
-        seen.merge(entries.map(&:unique))
-        taken
+      def take_batch(batch)
+        transaction do
+          taking = TakeIn.new(clock)
+          batch.each { |letter, entry, written_at| take(taking, letter, entry, written_at) }
+        end
+        seen.merge(batch.map { |_, entry| entry.unique })
+        batch.size
       rescue => error
-        return entries.sum { take_slice([_1]) } if entries.size > 1
+        return batch.sum { take_batch([_1]) } if batch.size > 1
 
-        @trouble = "#{entries.first.path} could not be taken in (#{error.message[0, 200]}). It is tried again when the folder changes."
+        failed(batch.first[1], error)
         0
       end
 
-      def take(entry)
-        TakeIn.new(clock).call(Post::Letter.read(entry.path), account: @source.account, mailbox: entry.mailbox, seen: entry.seen?,
-          flagged: entry.flagged?, fallback: File.mtime(entry.path)) do
+      def take(taking, letter, entry, written_at)
+        taking.call(letter, account: @source.account, mailbox: entry.mailbox, seen: entry.seen?, flagged: entry.flagged?,
+          fallback: written_at) do
           SEEN.call(source_id: @source.id, name: entry.unique)
         end
-      rescue Errno::ENOENT # moved by its owner since it was listed; the next reading finds it
-        false
+      end
+
+      def failed(entry, error)
+        @trouble = "#{entry.path} could not be taken in (#{error.message[0, 200]}). It is tried again when the folder changes."
+        nil
       end
 
       def repair(problem)

@@ -2,8 +2,9 @@
 
 module UpFront
   module Desk
-    # Takes one message in: the message, its facts, its claim and its state in one transaction, so that it
-    # is here once with one claim or not at all.
+    # Takes messages in: each with its facts, its claim and its state in one transaction, so that it is here once with one
+    # claim or not at all. One of these serves one transaction, whether its own for one message or its caller's for several:
+    # the rulebook and the heads-down that hold meanwhile are asked for once.
     class TakeIn < Act
       RECENT_SECONDS = 2 * 86_400 # what arrived longer ago than this comes in as history
 
@@ -27,7 +28,6 @@ module UpFront
         arrived_at = [letter.arrival || fallback || now, now].min.round(6)
         quiet = Post::Maildir.quiet?(mailbox)
         digest = quiet ? "quiet:#{letter.digest}" : letter.digest
-        @rulebook = nil
         transaction do
           taken = double(account, digest) ||
             write(letter, account, mailbox, arrived_at, digest, seen: seen, flagged: flagged, came: came(quiet, arrived_at, as_new))
@@ -39,6 +39,7 @@ module UpFront
       private
 
       def rulebook = @rulebook ||= Store::CurrentRulebook.rulebook
+      def heads_down = @heads_down ||= Store::HeadsDown.of(rulebook.plan, now)
 
       def came(quiet, arrived_at, as_new)
         return "quiet" if quiet
@@ -56,7 +57,6 @@ module UpFront
         reading = Core::Reading.new(message)
         id = Store::Intake.write(reading, account: account, digest: digest, raw: letter.raw, unreadable: letter.unreadable?,
           names: rulebook.names)
-        heads_down = Store::HeadsDown.of(rulebook.plan, now)
         claim = rulebook.decide(message, reading: reading, heads_down: heads_down)
         Store::Claims.write(id, claim, revision: rulebook.revision)
         own = (came == "arrived") ? ThreadOverride.columns(Store::ThreadPreference.word(id), claim, arrived_at, heads_down, now) : {}

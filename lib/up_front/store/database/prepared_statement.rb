@@ -40,7 +40,8 @@ module UpFront
       private
 
       def rows(statement, values)
-        values.each_with_index { |value, index| statement.bind_param(index + 1, bind(value)) }
+        place = 0
+        values.each { |value| statement.bind_param(place += 1, bind(value)) }
         found = []
         while (row = statement.step)
           found << row
