@@ -13,6 +13,12 @@ module QuickText
 end
 Capybara::Selenium::Node.prepend(QuickText)
 
+# The pointer is where it is wanted at once. By itself WebDriver moves it there for a quarter of a second.
+module QuickPointer
+  def action(async: false, devices: [], duration: 0) = super
+end
+Selenium::WebDriver::Driver.prepend(QuickPointer)
+
 # Debian's headless Chromium, kept off the network, with a view of exactly 1280x800.
 module Browser
   FLAGS = %w[

@@ -10,6 +10,9 @@ module UpFront
       #   place is empty to a person, whatever JSON calls it
       def message = "Expected #{expected}#{", found #{nothing? ? "nothing" : found}" if found}."
 
+      # @param place [String] pointer @return [Fault] the same, of an input that stood there in a larger one
+      def within(place) = dup.tap { _1.pointer = pointer.delete_prefix(place) if "#{pointer}/".start_with?("#{place}/") }
+
       def nothing? = ["null", "\"\"", "an empty list"].include?(found)
 
       def to_h = super.transform_keys(&:to_s).compact

@@ -10,6 +10,9 @@ module UpFront
         @faults = faults
         super(faults.join("\n"))
       end
+
+      # @param place [String] a JSON Pointer @return [Refused] the same, of an input that stood there in a larger one
+      def within(place) = Refused.new(faults.map { _1.within(place) })
     end
   end
 end

@@ -23,10 +23,8 @@ module UpFront
 
       # The leaves that must all hold: of this group and of the groups of its kind within it.
       def leaves_under(pointer)
-        @nodes.select { |at, node|
-          node.is_a?(Condition::Leaf) && at.start_with?("#{pointer}/") && at.delete_prefix(pointer)
-            .match?(/\A(?:\/all\/\d+)+\z/)
-        }.to_a
+        leaves = @nodes.select { |at, node| node.is_a?(Condition::Leaf) && at.start_with?("#{pointer}/") }
+        leaves.select { |at, _| at.delete_prefix(pointer).match?(/\A(?:\/all\/\d+)+\z/) }.to_a
       end
 
       def clash((pointer, one), (other_pointer, other))
@@ -38,19 +36,15 @@ module UpFront
 
       def opposite(one, other)
         return unless one.op == other.op
-        if one.value == other.value && one.negated != other.negated
-          return "These two say the opposite of each other; they can never hold together."
-        end
-        return unless one.fact.denial && one.value != other.value && one.negated == other.negated
-
-        "These two say the opposite of each other; they can never hold together."
+        same = one.value == other.value
+        denied = same ? one.negated != other.negated : one.fact.denial && one.negated == other.negated
+        "These two say the opposite of each other; they can never hold together." if denied
       end
 
       def different(one, other)
         case one.operand
         when Types::People::Among then senders(one, other) if one.fact.name == "from" && other.operand.is_a?(Types::People::Among)
-        when Types::Choice::Operand then "It cannot be both; one of these two never holds." if (one.operand.keys & other.operand.keys)
-          .empty?
+        when Types::Choice::Operand then "It cannot be both; one of the two never holds." if one.operand.keys.disjoint?(other.operand.keys)
         when Types::Number::Operand then "No number is both." if bounds(one, other).then { |least, most| least && most && least > most }
         when Types::Day::Operand then "No day is both." if days(one, other)
         when Types::Text::Letters then texts(one, other) if one.op == "is" && other.op == "is"

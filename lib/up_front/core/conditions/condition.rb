@@ -48,8 +48,8 @@ module UpFront
       def read_leaf(value, check, names, state)
         check.object(value, required: %w[fact op value], optional: %w[not])
         negated = value.key?("not") && check.at("not").flag(value["not"])
-        fact = Facts.find(value["fact"]) || (state && StateFacts.find(value["fact"])) || check.at("fact")
-          .refuse(unknown_fact(value["fact"], state), value["fact"])
+        fact = Facts.find(value["fact"]) || (state && StateFacts.find(value["fact"])) ||
+          check.at("fact").refuse(unknown_fact(value["fact"], state), value["fact"])
         return unless fact && value.key?("op") && value.key?("value")
         return check.at("op").refuse("one of #{fact.type.ops.keys.join(", ")}", value["op"]) unless fact.type.ops.key?(value["op"])
 

@@ -14,7 +14,7 @@ module UpFront
         freeze
       end
 
-      # @param leaf [Condition::Leaf] @return [Integer] alike for all standpoints from which it means the same
+      # @param leaf [Condition::Leaf] @return [Integer] alike for all contexts in which it means the same
       def of(leaf) = (leaf.fact.type == Types::Window) ? @windows : @people
     end
   end

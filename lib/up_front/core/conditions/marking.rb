@@ -13,8 +13,8 @@ module UpFront
       def self.of(trace, rules)
         spoke = trace.fetch("rules", []).select { _1["outcome"] == "matched" }
         new(spoke.flat_map { |account|
-          rules[account["rule"]]&.then { sought(_1.when) + words(_1.effects.said) } ||
-                  (found(account["evidence"]) + words(account["said"]))
+          rule = rules[account["rule"]]
+          rule ? sought(rule.when) + words(rule.effects.said) : found(account["evidence"]) + words(account["said"])
         }.uniq)
       end
 
@@ -35,13 +35,16 @@ module UpFront
 
       # Of a rule that is gone, the evidence tells.
       def self.found(evidence)
-        evidence.to_a.select do |leaf|
-          leaf["held"] && OPS.include?(leaf["op"]) && leaf["path"].start_with?("/when") && Facts.find(leaf["fact"])&.type.equal?(TEXTS) &&
-            leaf["found"].is_a?(Array)
-        end
-          .flat_map { _1["found"] }.filter_map { |text| Text.fold(text).then { Regexp.new(Regexp.escape(_1)) unless _1.empty? } }
+        texts = evidence.to_a.select { found_text?(_1) }.flat_map { _1["found"] }.map { Text.fold(_1) }
+        texts.reject(&:empty?).map { Regexp.new(Regexp.escape(_1)) }
       end
-      private_class_method :words, :found
+
+      def self.found_text?(leaf)
+        leaf["held"] && OPS.include?(leaf["op"]) && leaf["path"].start_with?("/when") && leaf["found"].is_a?(Array) &&
+          Facts.find(leaf["fact"])&.type.equal?(TEXTS)
+      end
+
+      private_class_method :words, :found, :found_text?
 
       attr_reader :patterns
 
@@ -58,10 +61,8 @@ module UpFront
         return [[text, false]] if places.empty?
 
         at = 0
-        places.flat_map { |place| [[text[at...place.begin], false], [text[place], true]].tap { at = place.end } }.push([text[at..], false])
-          .reject do
-          _1.first.empty?
-        end
+        pieces = places.flat_map { |place| [[text[at...place.begin], false], [text[place], true]].tap { at = place.end } }
+        [*pieces, [text[at..], false]].reject { _1.first.empty? }
       end
 
       private

@@ -19,21 +19,16 @@ module UpFront
       }.freeze
 
       FLAGS = FLAG_LABELS.map { |name, (label, denial, also)|
-        StateFact.new(name: name.to_s, type: Types::Flag, label: label,
-          denial: denial, also: also) { _1.public_send(:"#{name}?") }
+        StateFact.new(name: name.to_s, type: Types::Flag, label: label, denial: denial, also: also) { _1.public_send(:"#{name}?") }
       }
-      PRIORITY = StateFact.new(name: "priority", type: Types::Priority, label: "its priority", also: "important urgent top high low") do
-        _1.priority
-      end
+      PRIORITY = StateFact.new(name: "priority", type: Types::Priority, label: "its priority",
+        also: "important urgent top high low") { _1.priority }
       LABEL = StateFact.new(name: "label", type: Types::Named.new(:labels), label: "its label", also: "labelled word") { _1.labels }
       INK = StateFact.new(name: "ink", type: Types::Named.new(:inks), label: "its ink", also: "highlighted colour") { [_1.ink].compact }
       DECIDED_BY = StateFact.new(name: "decided_by", type: Types::Choice.new, label: "a rule that spoke on it",
-        also: "decided by which rule matched") do
-        _1.decided_by
-      end
-      ARRIVED = StateFact.new(name: "arrived", type: Types::Ago, label: "it arrived", also: "recent old last days hours since") do
-        _1.arrived_at
-      end
+        also: "decided by which rule matched") { _1.decided_by }
+      ARRIVED = StateFact.new(name: "arrived", type: Types::Ago, label: "it arrived",
+        also: "recent old last days hours since") { _1.arrived_at }
 
       ALL = [*FLAGS, PRIORITY, LABEL, INK, DECIDED_BY, ARRIVED].to_h { [_1.name, _1] }.freeze
 

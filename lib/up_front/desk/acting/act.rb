@@ -14,6 +14,9 @@ module UpFront
           @pointer = pointer
           @status = status
         end
+
+        # @param thing [String] "rule" @return [Impossible] for what another page, or an undoing, has taken away
+        def self.gone(thing) = new("That #{thing} is not there any more.", status: 404)
       end
 
       EVENT = Store::PreparedInsert.new("events", :at, :kind, :payload)

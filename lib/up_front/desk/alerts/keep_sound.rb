@@ -30,7 +30,7 @@ module UpFront
       # @return [Done] @raise [Impossible] while a rule names it
       def delete(id)
         transaction do
-          sound = Store::Sound.find_by(id: id) or raise Impossible.new("That sound is not there any more.", status: 404)
+          sound = Store::Sound.find_by(id: id) or raise Impossible.gone("sound")
           using = Store::CurrentRulebook.rulebook.rules.select do |rule|
             rule.effects["alert"].then { _1.is_a?(Hash) && Core::Text.fold(_1["sound"]) == sound.name_key }
           end

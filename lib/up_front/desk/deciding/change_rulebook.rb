@@ -6,6 +6,18 @@ module UpFront
     class ChangeRulebook < Act
       private
 
+      # @return [Store::Rule] @raise [Impossible]
+      def saved_rule(id) = Store::Rule.in_order.find_by(id: id) || raise(Impossible.gone("rule"))
+
+      # @return [String] that name, or where a rule has it the first of those that has none: "Loans", "Loans 2" or "Loans (2)"
+      # @yield [Integer] the number @yieldreturn [String] the name with it
+      def free_name(name)
+        taken = Store::Rule.in_order.to_set { Core::Text.fold(_1.name) }
+        return name unless taken.include?(Core::Text.fold(name))
+
+        (2..taken.size + 2).lazy.map { yield _1 }.find { !taken.include?(Core::Text.fold(_1)) }
+      end
+
       # Turns the revision, decides held mail anew by it, and leaves the undo step of it all.
       # @param rows [Hash{String=>Array<Hash>}] trails by model
       # @return [Done]

@@ -34,13 +34,15 @@ module UpFront
           claim = rulebook.decide(messages.fetch(state.message_id), heads_down: @heads_down)
           Store::Claims.write(state.message_id, claim, revision: rulebook.revision, anew: true)
           change(state, claim, *former.fetch(state.message_id))
-          if state.thread_word == "followed"
-            state.assign_attributes(ThreadOverride.columns(state.thread_word, claim, messages.fetch(state.message_id).arrived_at,
-              @heads_down, now).slice(:surface_at))
-          end
+          follow(state, claim, messages.fetch(state.message_id).arrived_at) if state.thread_word == "followed"
           outcome.came_in += 1 if state.surface_at_changed? && state.surface_at && state.surface_at <= now
           state.save! && outcome.rows << trail(state) if state.changed?
         end
+      end
+
+      def follow(state, claim, arrived_at)
+        own = ThreadOverride.columns(state.thread_word, claim, arrived_at, @heads_down, now)
+        state.assign_attributes(own.slice(:surface_at))
       end
 
       def change(state, claim, flagged, marked)

@@ -7,7 +7,7 @@ module UpFront
       # @return [Done] @raise [Impossible]
       def call(id)
         transaction do
-          source = Store::Source.find_by(id: id) or raise Impossible.new("That source is not there any more.", status: 404)
+          source = Store::Source.find_by(id: id) or raise Impossible.gone("source")
           source.destroy!
           event("sources")
           Done.new(message: "#{source.path} is no longer read. The mail that came from it stays here.")

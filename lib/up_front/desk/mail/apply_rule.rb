@@ -19,7 +19,7 @@ module UpFront
       def initialize(clock, id, days: nil)
         super(clock)
         @rulebook = Store::CurrentRulebook.rulebook
-        @rule = @rulebook.rules.find { _1.id == id } or raise Impossible.new("That rule is not there any more.", status: 404)
+        @rule = @rulebook.rules.find { _1.id == id } or raise Impossible.gone("rule")
         @days = days
       end
 

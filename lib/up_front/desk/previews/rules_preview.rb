@@ -45,11 +45,9 @@ module UpFront
         moment = heads_down.after(moment) unless claim.alert&.fetch("break_through", false)
         return :now if moment <= now
 
-        if at.nil? || moment < at
-          :sooner
-        else
-          ((moment > at) ? :later : nil)
-        end
+        return :sooner if at.nil? || moment < at
+
+        :later if moment > at
       end
 
       # @return [Array<Array<Integer>, nil>] by place of the message, the places of the enabled rules that hold for it

@@ -30,8 +30,8 @@ module UpFront
       private
 
       def set_up(document)
-        SetUp.new(clock).call(document["owner"], plan: document.fetch("plan", {}), accounts: document["accounts"]
-          .then { (_1.nil? || _1.empty?) ? nil : _1 },
+        accounts = document["accounts"] if document["accounts"]&.any?
+        SetUp.new(clock).call(document["owner"], plan: document.fetch("plan", {}), accounts: accounts,
           rest: document.except("format", "version", "owner", "plan", "accounts"))
       end
 
@@ -61,23 +61,28 @@ module UpFront
         known = Store::View.in_order.to_h { [Core::Text.fold(_1.name), _1] }
         put = bodies.each_with_index.filter_map do |body, place|
           view = known.delete(Core::Text.fold(body["name"]))
-          unless view
-            next (made = Store::View.create!(position: place, body: body, created_at: now)) && trail(made, before: {"deleted_at" => now})
-          end
-
-          version = view.version + ((view.body == body) ? 0 : 1)
-          view.put(body, now)
-          view.update!(position: place, version: version) && trail(view)
+          view ? change_view(view, body, place) : make_view(body, place)
         end
         put + known.values.map { |view| view.update!(deleted_at: now) && trail(view) }
+      end
+
+      def change_view(view, body, place)
+        version = view.version + ((view.body == body) ? 0 : 1)
+        view.put(body, now)
+        view.update!(position: place, version: version)
+        trail(view)
+      end
+
+      def make_view(body, place)
+        trail(Store::View.create!(position: place, body: body, created_at: now), before: {"deleted_at" => now})
       end
 
       # An account that holds mail stays, whatever the file says.
       def put_accounts(accounts)
         accounts.each do |given|
           account = Store::Account.all.find { Core::Text.fold(_1.name) == Core::Text.fold(given["name"]) }
-          account ? account.update!(addresses: given["addresses"]) : Store::Account.create!(name: given["name"],
-            addresses: given["addresses"])
+          account ||= Store::Account.new(name: given["name"])
+          account.update!(addresses: given["addresses"])
         end
       end
     end

@@ -3,13 +3,12 @@
 module UpFront
   module Desk
     # Makes a second rule like one, right below it and switched off until it has been changed.
-    class CopyRule < Act
+    class CopyRule < ChangeRulebook
       # @return [Done] with the new rule as result @raise [Impossible]
       def call(id)
         rules = Store::Rule.in_order.to_a
-        place = rules.index { _1.id == id } or raise Impossible.new("That rule is not there any more.", status: 404)
-        taken = rules.map { Core::Text.fold(_1.name) }
-        name = (2..).lazy.map { "#{rules[place].name} (#{_1})" }.find { !taken.include?(Core::Text.fold(_1)) }
+        place = rules.index { _1.id == id } or raise Impossible.gone("rule")
+        name = free_name(rules[place].name) { "#{rules[place].name} (#{_1})" }
         SaveRule.new(clock).call(rules[place].today.merge("name" => name, "enabled" => false), place: place + 1)
       end
     end

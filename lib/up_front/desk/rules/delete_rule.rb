@@ -7,7 +7,7 @@ module UpFront
       # @return [Done] @raise [Impossible]
       def call(id)
         transaction do
-          rule = Store::Rule.in_order.find_by(id: id) or raise Impossible.new("That rule is not there any more.", status: 404)
+          rule = saved_rule(id)
           text = "Deleted the rule “#{rule.name}”."
           rule.update!(deleted_at: now)
           rules_changed(text, {"Rule" => [trail(rule)]})

@@ -9,18 +9,23 @@ module UpFront
         transaction do
           things = things(kind)
           index = place(things, name) or raise gone(kind, name)
-          users = [*Store::Rule.in_order.map { [_1.name, _1.today] }, *Store::View.in_order.map { [_1.name, _1.body] }]
-            .select { |_, body| Core::References.uses?(body, kind, name) }.map do
-            "“#{_1.first}”"
-          end
-          if users.any?
-            raise Impossible.new("The #{KINDS.fetch(kind)} “#{name}” is named by #{Core::English.join(users, "and")}. Take it out there " \
-              "first.", status: 409)
+          users = users(kind, name)
+          if users
+            raise Impossible.new("The #{KINDS.fetch(kind)} “#{name}” is named by #{users}. Take it out there first.", status: 409)
           end
 
           things.delete_at(index)
           put(things, kind, "Deleted the #{KINDS.fetch(kind)} “#{name}”.", {})
         end
+      end
+
+      private
+
+      # @return [String, nil] the rules and views that name it: "“Customs” and “Loans, unread”"
+      def users(kind, name)
+        bodies = Store::Rule.in_order.map { [_1.name, _1.today] } + Store::View.in_order.map { [_1.name, _1.body] }
+        names = bodies.select { |_, body| Core::References.uses?(body, kind, name) }.map { |user, _| "“#{user}”" }
+        Core::English.join(names, "and") if names.any?
       end
     end
   end

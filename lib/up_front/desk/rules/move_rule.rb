@@ -16,7 +16,7 @@ module UpFront
       def call(id, to:)
         transaction do
           rules = Store::Rule.in_order.to_a
-          from = rules.index { _1.id == id } or raise Impossible.new("That rule is not there any more.", status: 404)
+          from = rules.index { _1.id == id } or raise Impossible.gone("rule")
           rule = rules[from]
           text = "Moved the rule “#{rule.name}”."
           rules.insert(to.clamp(0, rules.size - 1), rules.delete_at(from))

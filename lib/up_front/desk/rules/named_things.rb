@@ -8,20 +8,18 @@ module UpFront
 
       private
 
-      def put(things, kind, text, rows, result: nil)
+      # @param place [Integer, nil] of the one that was made or changed: what is wrong with it is told as of itself
+      def put(things, kind, text, rows, place: nil, result: nil)
         document = Store::CurrentRulebook.document.merge(kind => things)
-        check(document)
+        check(document, "/#{kind}/#{place}")
         head = trail(Store::CurrentRulebook.put(document))
         rules_changed(text, {"Rulebook" => [head], **rows}, result: result)
       end
 
-      # Faults point at the thing itself and not at its place in the file.
-      def check(document)
+      def check(document, place)
         Core::Rulebook.read(document)
       rescue Core::Refused => refused
-        raise Core::Refused, refused.faults.map { |fault|
-          Core::Fault.new(**fault.to_h.transform_keys(&:to_sym), pointer: fault.pointer[/\A\/\w+\/\d+(\/.*)\z/, 1] || fault.pointer)
-        }
+        raise refused.within(place)
       end
 
       def things(kind) = Store::CurrentRulebook.document.fetch(kind, [])

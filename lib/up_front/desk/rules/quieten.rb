@@ -3,12 +3,12 @@
 module UpFront
   module Desk
     # Makes a rule's alert one loudness quieter: a call-out becomes a chime, a chime a tap, a tap none.
-    class Quieten < Act
+    class Quieten < ChangeRulebook
       LEVELS = ["none", *Core::AlertEffect::LEVELS].freeze
 
       # @param id [Integer] of the rule @return [Done] @raise [Impossible]
       def call(id)
-        rule = Store::Rule.in_order.find_by(id: id) or raise Impossible.new("That rule is not there any more.", status: 404)
+        rule = saved_rule(id)
         alert = rule.today.dig("then", "alert")
         raise Impossible.new("That rule raises no alert any more.", status: 409) unless alert.is_a?(Hash)
 

@@ -25,7 +25,7 @@ module UpFront
       private
 
       def existing(id, version)
-        rule = Store::Rule.in_order.find_by(id: id) or raise Impossible.new("That rule is not there any more.", status: 404)
+        rule = saved_rule(id)
         if version && version != rule.version
           raise Impossible.new("This rule was changed elsewhere since you opened it. It now reads: #{sentence(id)}", status: 409)
         end
@@ -41,10 +41,7 @@ module UpFront
         others = Store::CurrentRulebook.rulebook.rules.reject { _1.id == rule.id }.map(&:to_h)
         Core::Rulebook.read(head.merge("rules" => others + [body])).document["rules"].last
       rescue Core::Refused => refused
-        prefix = "/rules/#{others.size}"
-        raise Core::Refused, refused.faults.map { |fault|
-          Core::Fault.new(**fault.to_h.transform_keys(&:to_sym), pointer: fault.pointer.delete_prefix(prefix))
-        }
+        raise refused.within("/rules/#{others.size}")
       end
 
       def tidy(body) = body.slice(*Core::Rule::REQUIRED, *Core::Rule::OPTIONAL).merge("name" => body["name"].strip)

@@ -13,9 +13,11 @@ module UpFront
           things = things(kind)
           index = was && (place(things, was) or raise gone(kind, was))
           free!(kind, things, thing, index)
-          index ? things[index] = things[index].merge(thing) : things << thing
+          index ||= things.size
+          things[index] = (things[index] || {}).merge(thing)
+          text = "#{was ? "Changed" : "Made"} the #{KINDS.fetch(kind)} “#{thing["name"]}”."
           rows = (was && was != thing["name"]) ? renamed(kind, was, thing["name"]) : {}
-          put(things, kind, "#{index ? "Changed" : "Made"} the #{KINDS.fetch(kind)} “#{thing["name"]}”.", rows, result: thing)
+          put(things, kind, text, rows, place: index, result: thing)
         end
       end
 

@@ -7,7 +7,7 @@ module UpFront
       private
 
       # @return [Store::View] @raise [Impossible]
-      def saved_view(id) = Store::View.in_order.find_by(id: id) || raise(Impossible.new("That view is not there any more.", status: 404))
+      def saved_view(id) = Store::View.in_order.find_by(id: id) || raise(Impossible.gone("view"))
 
       # @param rows [Array<Hash>] trails of views @return [Done]
       def views_changed(text, rows, result: nil)

@@ -8,7 +8,7 @@ module UpFront
       def call(id, to:)
         transaction do
           views = Store::View.in_order.to_a
-          from = views.index { _1.id == id } or raise Impossible.new("That view is not there any more.", status: 404)
+          from = views.index { _1.id == id } or raise Impossible.gone("view")
           view = views.delete_at(from)
           views.insert(to.clamp(0, views.size), view)
           rows = views.each_with_index.filter_map { |each, place| each.update!(position: place) && trail(each) }

@@ -9,8 +9,7 @@ module UpFront
       # @raise [Core::Refused, Impossible]
       def call(body, id: nil, version: nil)
         transaction do
-          view = id ? existing(id, version) : Store::View.new(created_at: now, version: 0, position: Store::View.maximum(:position)
-            .to_i + 1)
+          view = id ? existing(id, version) : made
           body = settled(body, view)
           view.put(body.merge("name" => body["name"].strip), now)
           view.update!(version: view.version + 1)
@@ -21,6 +20,8 @@ module UpFront
       end
 
       private
+
+      def made = Store::View.new(created_at: now, version: 0, position: Store::View.maximum(:position).to_i + 1)
 
       def existing(id, version)
         view = saved_view(id)
@@ -35,10 +36,7 @@ module UpFront
         others = Store::View.in_order.where.not(id: view.id).map(&:body)
         Core::Rulebook.read(Store::CurrentRulebook.document.merge("views" => others + [body])).document["views"].last
       rescue Core::Refused => refused
-        prefix = "/views/#{others.size}"
-        raise Core::Refused, refused.faults.map { |fault|
-          Core::Fault.new(**fault.to_h.transform_keys(&:to_sym), pointer: fault.pointer.delete_prefix(prefix))
-        }
+        raise refused.within("/views/#{others.size}")
       end
 
       # One view opens first, and a number key opens one view: the others give theirs up. @return [Array<Hash>] their trails

@@ -54,12 +54,15 @@ module UpFront
       def count(view, touched, now, zone)
         kept = @kept[view.id]
         body = view.to_h
-        if kept.nil? || kept.body != body then kept = Kept.new(body, nil, counted(view, now, zone).count)
-        elsif touched.any? then kept = kept.with(kept.bits ? changed(kept.bits, touched,
-          counted(view, now, zone)) : bits_of(all(counted(view, now, zone))))
+        if kept.nil? || kept.body != body
+          kept = Kept.new(body, nil, counted(view, now, zone).count)
+        elsif touched.any?
+          kept = kept.with(current_bits(kept, touched, counted(view, now, zone)))
         end
         (@kept[view.id] = kept).count
       end
+
+      def current_bits(kept, touched, states) = kept.bits ? changed(kept.bits, touched, states) : bits_of(all(states))
 
       def changed(bits, touched, states) = (bits & ~bits_of(touched)) | bits_of(states.where(message_id: touched).pluck(:message_id))
 

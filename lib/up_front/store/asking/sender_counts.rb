@@ -7,12 +7,12 @@ module UpFront
       LOCK = Mutex.new
 
       # @!attribute key [String] the address @!attribute name [String] as last shown @!attribute count [Integer]
-      Writer = Struct.new(:key, :name, :count)
+      Sender = Struct.new(:key, :name, :count)
 
       class << self
-        # @param typed [String] folded @return [Array<Writer>] whose name or address has a word that begins so, the busiest first
+        # @param typed [String] folded @return [Array<Sender>] whose name or address has a word that begins so, the busiest first
         def like(typed, most)
-          all.select { |writer| words(writer).any? { _1.start_with?(typed) } }.max_by(most, &:count)
+          all.select { |sender| words(sender).any? { _1.start_with?(typed) } }.max_by(most, &:count)
         end
 
         def forget = LOCK.synchronize { @path = nil }
@@ -25,13 +25,13 @@ module UpFront
             upto = Message.maximum(:id).to_i
             rows = Message.where("id > ? AND id <= ?", @upto, upto).where.not(sender_key: nil).group(:sender_key)
               .pluck(:sender_key, Arel.sql("max(sender_name)"), Arel.sql("count(*)"))
-            rows.each { |key, name, count| @known[key] = Writer.new(key, name, count + (@known[key]&.count || 0)) }
+            rows.each { |key, name, count| @known[key] = Sender.new(key, name, count + (@known[key]&.count || 0)) }
             @upto = upto
             @known.values
           end
         end
 
-        def words(writer) = @words[writer.key] ||= [writer.key, *Core::Text.fold("#{writer.name} #{writer.key}").scan(/[\p{L}\p{Nd}]+/)]
+        def words(sender) = @words[sender.key] ||= [sender.key, *Core::Text.fold("#{sender.name} #{sender.key}").scan(/[\p{L}\p{Nd}]+/)]
       end
     end
   end

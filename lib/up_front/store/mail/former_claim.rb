@@ -18,7 +18,7 @@ module UpFront
 
       # Puts the claims of a step back. @return [Array<Integer>] the messages
       def self.restore(undo_step_id)
-        where(undo_step_id: undo_step_id).find_each_row do |row|
+        where(undo_step_id: undo_step_id).each_row do |row|
           kept = row.claim.slice(*Claim.column_names)
           Claim.where(message_id: row.message_id).update_all(Claim.new(kept).attributes.slice(*kept.keys))
           Firing.where(message_id: row.message_id).delete_all
@@ -26,7 +26,12 @@ module UpFront
         end
       end
 
-      def self.find_each_row = pluck(:message_id).each_slice(500).flat_map { |ids| where(message_id: ids).to_a.each { yield _1 } && ids }
+      # @yield [FormerClaim] each, some at a time @return [Array<Integer>] their messages
+      def self.each_row(&block)
+        ids = pluck(:message_id)
+        ids.each_slice(500) { |some| where(message_id: some).to_a.each(&block) }
+        ids
+      end
     end
   end
 end

@@ -7,6 +7,7 @@ module UpFront
       class Completions
         MOST = 12
         SUBJECTS = 5_000 # the newest, in which words are looked for
+        OWN = {"me" => "me", "my_organisation" => "my organisation", "contacts" => "my contacts"}.freeze
 
         # @param fact [String] @param typed [String] what the person has written so far
         def initialize(fact, typed, rulebook)
@@ -33,13 +34,9 @@ module UpFront
         def fits?(text) = @typed.empty? || Core::Text.fold(text).include?(@typed)
 
         def people
-          own = {"me" => "me", "my_organisation" => "my organisation", "contacts" => "my contacts"}.select { |_, label| fits?(label) }
-            .map do |value, label|
-            row(value, label)
-          end
-          groups = @rulebook.document.fetch("groups", []).select { fits?(_1["name"]) }.map do
-            row("group:#{_1["name"]}", "one of #{_1["name"]}")
-          end
+          own = OWN.select { |_, label| fits?(label) }.map { |value, label| row(value, label) }
+          groups = @rulebook.document.fetch("groups", []).map { _1["name"] }.select { fits?(_1) }
+            .map { row("group:#{_1}", "one of #{_1}") }
           (groups + domains + addresses + (@typed.empty? ? [] : own)).first(MOST) + (@typed.empty? ? own : [])
         end
 

@@ -46,8 +46,8 @@ module UpFront
             .map do |group|
             hint("person", "One of #{group["name"]}", leaf("from", ["group:#{group["name"]}"]))
           end
-          groups + Store::SenderCounts.like(typed, MOST_PEOPLE).map { |writer|
-            hint("person", "#{writer.name.empty? ? writer.key : writer.name} · #{writer.key}", leaf("from", [writer.key]))
+          groups + Store::SenderCounts.like(typed, MOST_PEOPLE).map { |sender|
+            hint("person", "#{sender.name.empty? ? sender.key : sender.name} · #{sender.key}", leaf("from", [sender.key]))
           }
         end
 

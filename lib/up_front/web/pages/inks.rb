@@ -26,9 +26,7 @@ module UpFront
           Core::Rulebook.read(@rulebook.document.merge("inks" => [thing], "rules" => []))
           shown(thing)
         rescue Core::Refused => refused
-          raise Core::Refused, refused.faults.map { |fault|
-            Core::Fault.new(**fault.to_h.transform_keys(&:to_sym), pointer: fault.pointer.delete_prefix("/inks/0"))
-          }
+          raise refused.within("/inks/0")
         end
 
         # What wears an ink, the newest first, wherever it is.

@@ -30,10 +30,8 @@ module UpFront
         # @return [Hash{Integer=>Core::Marking}]
         def self.markings(ids, rulebook)
           rules = rulebook.rules.to_h { [_1.id, _1] }
-          matched = Store::Firing.where(message_id: ids, outcome: "matched").pluck(:message_id, :rule_id).group_by(&:first)
-            .transform_values do |rows|
-            rows.map(&:last)
-          end
+          fired = Store::Firing.where(message_id: ids, outcome: "matched").pluck(:message_id, :rule_id)
+          matched = fired.group_by(&:first).transform_values { |rows| rows.map(&:last) }
           gone = matched.select { |_, own| own.any? { !rules.key?(_1) } }.keys
           traced = Store::Claim.where(message_id: gone).pluck(:message_id, :trace).to_h do |id, trace|
             [id, Core::Marking.of(trace, rulebook.by_name)]
@@ -86,9 +84,8 @@ module UpFront
         def marked
           return {} unless @marking.any?
 
-          {subject_pieces: subject, excerpt_pieces: message.excerpt}.transform_values { @marking.pieces(_1) }.select do |_, pieces|
-            pieces.any?(&:last)
-          end
+          texts = {subject_pieces: subject, excerpt_pieces: message.excerpt}
+          texts.transform_values { @marking.pieces(_1) }.select { |_, pieces| pieces.any?(&:last) }
         end
 
         # Of mail that the owner sent, to whom: "to Ana Ferro and 2 more"

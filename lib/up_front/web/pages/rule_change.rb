@@ -13,7 +13,7 @@ module UpFront
           @rulebook = rulebook
           @time_format = Core::TimeFormat.new(rulebook.zone, now)
           @ids = Store::Rule.in_order.ids
-          raise Desk::Act::Impossible.new("That rule is not there any more.", status: 404) unless @ids.include?(id)
+          raise Desk::Act::Impossible.gone("rule") unless @ids.include?(id)
 
           @rule = rulebook.rules.find { _1.id == id } # nil where it cannot be read, and so decides nothing
           rules, changed = @rule ? after(id, act, to) : [rulebook.rules, []]

@@ -69,9 +69,8 @@ module UpFront
         def addressed
           to, cc = %w[to cc].map { |role| people(role).map { _1[:me] ? "you" : _1[:name] } }
           cc -= ["you"] if to.include?("you")
-          [("to #{listed(to.uniq)}" if to.any?), ("copied to #{listed(cc.uniq)}" if cc.any?)].compact.join(", ").then do
-            _1.empty? ? "to nobody by name" : _1
-          end
+          named = [("to #{listed(to.uniq)}" if to.any?), ("copied to #{listed(cc.uniq)}" if cc.any?)].compact
+          named.empty? ? "to nobody by name" : named.join(", ")
         end
 
         def listed(names) = Core::English.join((names.size > 4) ? names.first(3) + ["#{names.size - 3} more"] : names, "and")

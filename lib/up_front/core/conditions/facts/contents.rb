@@ -13,9 +13,7 @@ module UpFront
           Fact.new(name: "size", also: "large small big bytes length", type: Types::Number, columns: %i[size],
             label: "its size in bytes") { _1.size },
           Fact.new(name: "recipient_count", also: "how many people addressed", type: Types::Number, columns: %i[recipient_count],
-            label: "the number of recipients") do
-            (_1.to + _1.cc).map(&:key).uniq.size
-          end
+            label: "the number of recipients") { (_1.to + _1.cc).map(&:key).uniq.size }
         ].freeze
       end
     end

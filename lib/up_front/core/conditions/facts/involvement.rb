@@ -69,9 +69,7 @@ module UpFront
           Fact.new(name: "first_contact", also: "new unknown stranger never wrote before", type: Types::Flag, columns: %i[first_contact],
             label: "it is the first mail with this sender", denial: "it is not the first mail with this sender") { _1.first_contact },
           Fact.new(name: "reply_to_mine", also: "answer reply conversation thread mine", type: Types::Flag, columns: %i[reply_to_mine],
-            label: "it answers a thread that I wrote in", denial: "it answers no thread that I wrote in") do
-            _1.reply_to_mine
-          end
+            label: "it answers a thread that I wrote in", denial: "it answers no thread that I wrote in") { _1.reply_to_mine }
         ].freeze
       end
     end

@@ -12,9 +12,8 @@ module UpFront
           Fact.new(name: "cc", also: "cc copy", type: Types::People, columns: %i[cc], label: "someone copied") { _1.cc },
           Fact.new(name: "recipients", also: "to cc addressed everyone", type: Types::People, columns: %i[to cc],
             label: "a recipient") { _1.to + _1.cc },
-          Fact.new(name: "reply_to", also: "reply-to answer", type: Types::People, columns: %i[reply_to], label: "the reply address") do
-            _1.reply_to
-          end
+          Fact.new(name: "reply_to", also: "reply-to answer", type: Types::People, columns: %i[reply_to],
+            label: "the reply address") { _1.reply_to }
         ].freeze
       end
     end

@@ -9,12 +9,10 @@ module UpFront
         PEOPLE_TEXTS = ->(message) { EVERYONE.call(message).flat_map { [_1.name, _1.email] }.compact.uniq }
         NAMES = ->(message) { message.attachments.map(&:name).compact }
 
-        SUBJECT = Fact.new(name: "subject", also: "title heading about", type: Types::Text, columns: %i[subject], label: "the subject") do
-          [_1.subject]
-        end
-        BODY = Fact.new(name: "body", also: "body content words message says", type: Types::Text, columns: %i[body], label: "the text") do
-          [_1.body]
-        end
+        SUBJECT = Fact.new(name: "subject", also: "title heading about", type: Types::Text, columns: %i[subject],
+          label: "the subject") { [_1.subject] }
+        BODY = Fact.new(name: "body", also: "body content words message says", type: Types::Text, columns: %i[body],
+          label: "the text") { [_1.body] }
         ATTACHMENT_NAME = Fact.new(name: "attachment_name", also: "file name document", type: Types::Text, columns: %i[attachment_names],
           label: "an attachment's name", &NAMES)
         # no fact of its own in rules

@@ -64,8 +64,6 @@ module UpFront
           value.map { |term| (name = term[GROUP, 1]) ? "group:#{yield("groups", name)}" : term }
         end
 
-        def settled(op, value, names) = rename(op, value) { |kind, name| names.spelling(kind, name) || name }
-
         # @return [Hash, Array<Hash>] name and email: the one that matched, else all that were there
         def found(operand, reading, fact, hit)
           people = reading.value(fact)

@@ -19,7 +19,7 @@ module UpFront
 
         # @param value [Object] from the file, without a fault @param names [Names]
         # @return [Object] with names as the rulebook spells them
-        def settled(_op, value, names) = rename(nil, value) { |kind, name| names.spelling(kind, name) || name }
+        def settled(op, value, names) = rename(op, value) { |kind, name| names.spelling(kind, name) || name }
 
         # @yield [String, String] kind and name of each thing of the rulebook that the value names
         # @yieldreturn [String] what to name in its place @return [Object] a copy of the value
