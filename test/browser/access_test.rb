@@ -6,7 +6,12 @@ require_relative "../support/browser_helper"
 class AccessTest < Minitest::Test
   include BrowserHelper
 
-  def look_at_every_screen
+  def setup
+    super
+    go("08:00")
+  end
+
+  def look_at_the_mail
     visit "/front"
     open_message("Purchase order 2207 approved")
     click_button(text: /Make a rule/)
@@ -15,7 +20,13 @@ class AccessTest < Minitest::Test
     visit "/held"
     assert_selector("h1", text: "wait")
     assert_accessible
-    look_at_the_rules
+    visit "/mail-in"
+    assert_selector("h1", text: "Two folders are read")
+    assert_accessible
+    look_at_a_view
+  end
+
+  def look_at_the_week
     visit "/week"
     assert_selector("h1", text: "Your week")
     assert_selector(".week-window")
@@ -23,11 +34,6 @@ class AccessTest < Minitest::Test
     press("h")
     assert_selector("[role=dialog]", text: "Not now")
     assert_accessible
-    visit "/mail-in"
-    assert_selector("h1", text: "Two folders are read")
-    assert_accessible
-    look_at_alerts_and_inks
-    look_at_a_view
   end
 
   # One that calls for being gone through, with a conversation beside it, tidied and asked why one is not in it.
@@ -76,27 +82,37 @@ class AccessTest < Minitest::Test
     end
   end
 
-  def test_light
-    go("08:00")
-    look_at_every_screen
-  end
+  def test_the_mail = look_at_the_mail
 
-  def test_dark
-    go("08:00")
-    Browser.scheme(page, "dark")
-    look_at_every_screen
-  ensure
-    Browser.scheme(page, "light")
-  end
-
-  def test_narrow
-    go("08:00")
-    Browser.width(page, 390, 844)
-    look_at_every_screen
+  def test_the_mail_narrow
+    narrow
+    look_at_the_mail
     visit "/front"
     open_message("Purchase order 2207 approved")
     click_button "Back"
     assert_selector("h1", text: /need/)
     assert_equal 390, page.evaluate_script("document.documentElement.scrollWidth")
   end
+
+  def test_the_rules
+    look_at_the_rules
+    look_at_the_week
+  end
+
+  def test_the_rules_narrow
+    narrow
+    look_at_the_rules
+    look_at_the_week
+  end
+
+  def test_alerts_and_inks = look_at_alerts_and_inks
+
+  def test_alerts_and_inks_narrow
+    narrow
+    look_at_alerts_and_inks
+  end
+
+  private
+
+  def narrow = Browser.width(page, 390, 844)
 end

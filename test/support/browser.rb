@@ -43,8 +43,9 @@ module Browser
       **(width ? {width: width, height: height, deviceScaleFactor: 1, mobile: false} : {}))
   end
 
-  # @param scheme ["light", "dark"]
-  def self.scheme(session, scheme)
-    session.driver.browser.execute_cdp("Emulation.setEmulatedMedia", features: [{name: "prefers-color-scheme", value: scheme}])
+  # @param scheme ["light", "dark"] @param motion [Boolean] whether colours may fade from the one to the other
+  def self.scheme(session, scheme, motion: true)
+    session.driver.browser.execute_cdp("Emulation.setEmulatedMedia", features: [{name: "prefers-color-scheme", value: scheme},
+      {name: "prefers-reduced-motion", value: motion ? "no-preference" : "reduce"}])
   end
 end

@@ -1,9 +1,7 @@
 # frozen_string_literal: true
 
 require "capybara/minitest"
-require "axe-capybara"
-require "axe/api/run"
-require "axe/core"
+require "axe/configuration"
 require "tmpdir"
 require_relative "core_helper"
 require_relative "browser"
@@ -16,6 +14,7 @@ Capybara.configure do |config|
   config.default_driver = :chromium
   config.default_max_wait_time = 15
   config.enable_aria_label = true
+  config.default_set_options = {rapid: false} # each letter by its key: what a script puts between them, a page does not know of
 end
 
 # A person at the museum's Tuesday, 07:50: a real server, a real browser, the demo's clock standing still.
@@ -23,6 +22,16 @@ module BrowserHelper
   include Capybara::DSL
   include Capybara::Minitest::Assertions
   include UpFront
+
+  # Two processes may share the tests: "1/2" is every second one of each class, "0/2" the others.
+  module Parted
+    def runnable_methods
+      part, parts = ENV.fetch("PART", "0/1").split("/").map { Integer(_1) }
+      super.sort.select.with_index { |_, place| place % parts == part }
+    end
+  end
+
+  def self.included(test) = test.extend(Parted)
 
   WEEKS = 2
   FOLDER = Dir.mktmpdir("up-front-browser")
@@ -98,9 +107,24 @@ module BrowserHelper
 
   def press(*keys) = page.driver.browser.action.send_keys(*keys).perform
 
+  # That axe finds no serious fault, in the light scheme and in the dark. It is put into a document once; of a frame it
+  # looks at no more than its name, since what stands in it is the sender's.
   def assert_accessible
-    found = Axe::API::Run.new.then { |run| Axe::Core.new(page).call(run) }
-    serious = found.results.violations.select { %w[serious critical].include?(_1.impact.to_s) }
-    assert_empty(serious.map { |each| "#{each.id}: #{each.help}: #{each.nodes.map(&:html).first(3).join(" ")}" })
+    page.execute_script(AXE) unless page.evaluate_script("Boolean(window.axe)")
+    %w[light dark].each do |scheme|
+      Browser.scheme(page, scheme, motion: false)
+      assert_empty page.evaluate_async_script(FAULTS), "in the #{scheme} scheme"
+    end
+  ensure
+    Browser.scheme(page, "light")
   end
+
+  AXE = Axe::Configuration.instance.jslib
+  FAULTS = <<~JS
+    const done = arguments[arguments.length - 1];
+    axe.run(document, {resultTypes: ["violations"], iframes: false}).then(({violations}) =>
+      done(violations.filter(({impact}) => ["serious", "critical"].includes(impact))
+        .map(({id, help, nodes}) => `${id}: ${help}: ${nodes.slice(0, 3).map(({html}) => html).join(" ")}`)));
+  JS
+  private_constant :AXE, :FAULTS
 end

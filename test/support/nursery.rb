@@ -13,6 +13,7 @@ class Nursery
     require "bundler/setup"
     require File.join(root, "lib/up_front")
     UpFront::LOADER.eager_load
+    UpFront::Web::App.prototype # reads the description of the API, which takes longer than all the rest of a start
     while (line = $stdin.gets)
       arguments = JSON.parse(line)
       pid = fork do

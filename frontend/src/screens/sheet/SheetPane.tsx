@@ -136,7 +136,7 @@ function Actions({ sheet, act, gone, show }: ActionsGiven) {
         </Button>
       )}
       {sheet.cleared ? (
-        <span className="quiet">Cleared</span>
+        <span className="quiet">{sheet.standing}</span>
       ) : (
         <Button variant={sheet.held ? undefined : "contained"} onClick={clear}>
           Clear <KeyCap of="clear" />

@@ -26,7 +26,8 @@ module UpFront
             place: "In #{@message.mailbox} of #{@message.account.addresses.first}, where it stays",
             sent: @time_format.moment(@message.sent_at),
             size: @message.size, cleared: stands.cleared?, discarded: stands.discarded?, held: stands.held?, put_off: put_off,
-            conversation: Store::Message.conversation(@message.id).size, thread_preference: Store::ThreadPreference.word(@message.id),
+            standing: Core::English.sentence(Place.of(row)), conversation: Store::Message.conversation(@message.id).size,
+            thread_preference: Store::ThreadPreference.word(@message.id),
             thread: thread, why: why
           )
         end
