@@ -87,9 +87,8 @@ class RulesPreviewTest < Minitest::Test
     set_up
     count = Desk::ApplyRule::BATCH + 5
     ids = Array.new(count) { take(subject: "Loan", date: at("08:30", "2027-02-01"), id: "<#{_1}@x>").id }
-    made = Desk::SaveRule.new(clock)
-      .call(rule("Loans", when: leaf("subject", "mentions", ["loan"]), then: {"labels" => ["Loans"], "flag" => true, "forward" => []}
-                                                                           .except("forward")))
+    effects = {"labels" => ["Loans"], "flag" => true}
+    made = Desk::SaveRule.new(clock).call(rule("Loans", when: leaf("subject", "mentions", ["loan"]), then: effects))
     act = Desk::ApplyRule.new(clock, made.result.id)
     step, chosen, words = act.begin
     assert_equal ["Applied the rule “Loans” to 255 messages.", ids], [words, chosen.sort]
