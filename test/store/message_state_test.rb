@@ -31,7 +31,8 @@ class MessageStateTest < Minitest::Test
       -> { Desk::ChangePriority.new(clock, 1).call(some) }, -> { Desk::ChangeLabels.new(clock, on: ["Border"], off: ["Loans"]).call(some) },
       -> { Desk::ChangeLabels.new(clock, on: ["loans"]).call(some) },
       -> { Desk::KeepAtTop.new(clock, until_at: clock.now + 900).call(some) },
-      -> { Desk::MoveToMoment.new(clock, clock.now + 3600).call(some) }, -> { clock.now += 1200 },
+      -> { Desk::MoveToMoment.new(clock, Store::CurrentRulebook.rulebook.plan.next_stop(clock.now + 1).at).call(some) },
+      -> { clock.now += 1200 },
       -> { @ids << take(subject: %w[now plain].sample(random: @random)).id },
       -> { Store::UndoStep.where(undone_at: nil).last&.then { Desk::Undo.new(clock).call(_1.id) } },
       -> { Desk::SetThreadPreference.new(clock).call(some.first, "muted") }
@@ -56,6 +57,7 @@ class MessageStateTest < Minitest::Test
     {
       "held" => [own[:held?], Store::State.held(clock.now).pluck(:message_id).sort, in_view("held"), sheets.select { _2["held"] }.keys,
         rows[held["groups"]], @ids.select { stands[_1].place == :held }],
+      "with rounds" => rounds(own[:by_round?], stands),
       "counted" => [own[:held?].size, held["count"], front["held"], ask(:get, "/day")["held"], ask(:get, "/status")["held"]],
       "on the Front" => [own[:on_front?], Store::State.surfaced(clock.now).pluck(:message_id).sort, in_view("on_front"),
         rows[front["sections"]], @ids.select { stands[_1].place == :front }],
@@ -68,6 +70,17 @@ class MessageStateTest < Minitest::Test
       "labelled" => [@ids.select { stands[_1].labels.include?("Loans") }, Store::ViewQuery.new(labelled, clock.now, LISBON)
         .states.pluck(:message_id).sort, sheets.select { _2["labels"].include?("Loans") }.keys]
     }
+  end
+
+  # What each round of the day brings, as the messages, the day and the round itself have it.
+  def rounds(ids, stands)
+    days = ask(:get, "/day")["rounds"]
+    moments = days.map { Time.iso8601(_1["at"]) }
+    own = ids.group_by { stands[_1].state.surface_at.to_time }.values_at(*moments).map { _1.to_a.sort }
+    listed = days.map { |round| ask(:get, "/rounds?at=#{round["at"]}")["messages"].map { _1["id"] }.sort }
+    asked = moments.map { |at| Store::State.by_round(at).pluck(:message_id).sort }
+    counted = days.zip(own).all? { |round, messages| round["count"] == messages.size }
+    [own, listed, asked, counted ? own : days.map { _1["count"] }]
   end
 
   def labelled
@@ -93,6 +106,20 @@ class MessageStateTest < Minitest::Test
     assert_equal [false, true], ask(:get, "/messages/#{id}").values_at("held", "discarded")
     done = Desk::LetIn.new(clock).call([id])
     assert_equal ["Nothing was let in: that message does not wait.", nil], [done.message, done.undo_id]
+  end
+
+  def test_what_was_done_with_before_its_round_is_not_brought_by_it
+    kept, discarded, cleared, put_off = Array.new(4) { take(subject: "plain").id }
+    at = Store::State.find(kept).surface_at
+    others = Store::State.by_round(at).where(message_id: @ids).count
+    Desk::Discard.new(clock).call([discarded])
+    Desk::Clear.new(clock).call([cleared])
+    Desk::BringBack.new(clock, at).call([put_off])
+    brought = -> { ask(:get, "/day")["rounds"].find { Time.iso8601(_1["at"]) == at }["count"] }
+    assert_equal others + 1, brought.call
+    clock.now = at + 60
+    Desk::Clear.new(clock).call([kept])
+    assert_equal others + 1, brought.call, "what it brought and the person cleared since, it brought all the same"
   end
 
   def test_an_act_says_how_many_it_changed

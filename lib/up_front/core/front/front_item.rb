@@ -6,17 +6,16 @@ module UpFront
     class FrontItem
       NOW = %w[calls back top due].freeze # what brings a message into the band Now, the most pressing first
 
-      # @!attribute id [Integer] @!attribute stands [MessageState] @!attribute round [String, nil] with which it came
+      # @!attribute id [Integer] @!attribute stands [MessageState]
       # @!attribute now_reason [String, nil] of {NOW}
-      attr_reader :id, :stands, :round, :now_reason
+      attr_reader :id, :stands, :now_reason
 
       # @param kind [String] what sort of mail it is, see the fact `kind` @param calling [Boolean] whether its call-out is unanswered
-      def initialize(id, stands, arrived_at:, kind:, round: nil, calling: false)
+      def initialize(id, stands, arrived_at:, kind:, calling: false)
         @id = id
         @stands = stands
         @arrived_at = arrived_at
         @kind = kind
-        @round = round
         @now_reason = calling ? "calls" : reason
         freeze
       end

@@ -58,10 +58,14 @@ module UpFront
 
       def of_today(items)
         straight, came = items.partition { _1.stands.straight_in? || _1.stands.state.let_in_at }
-        rounds = came.group_by { [surfaced(_1), _1.round] }.sort_by { |(at, _), _| -at.to_f }.map do |(at, round), group|
-          section("at-#{at.to_i}", round ? "Came with #{@time_format.round(at)}" : "Came in at #{@time_format.moment(at)}", group)
-        end
-        [section("straight", "Straight in today", straight), *rounds]
+        moments = came.group_by { [surfaced(_1), _1.stands.by_round?] }.sort_by { |(at, _), _| -at.to_f }
+        [section("straight", "Straight in today", straight), *moments.map { |(at, by_round), group| of_moment(at, by_round, group) }]
+      end
+
+      def of_moment(at, by_round, items)
+        return section("round-#{at.to_i}", "Came with #{@time_format.round(at)}", items) if by_round
+
+        section("at-#{at.to_i}", "Came in at #{@time_format.moment(at)}", items)
       end
 
       def of_earlier_days(items)

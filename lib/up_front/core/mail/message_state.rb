@@ -5,9 +5,10 @@ module UpFront
     # How a message stands at a moment: made of what its claim says and of what the person and the clock have done with it.
     # Every page, act and view goes by this; {Store::StateSQL} asks the same of the database.
     class MessageState
-      # @!method claim the decision: held (Boolean: it waited, or waits for ever), priority, labels, ink, keep_at_top, follow_up_at
+      # @!method claim the decision: surface_at, round (its name), held (Boolean: it waited, or waits for ever), priority, labels, ink,
+      #   keep_at_top, follow_up_at
       # @!method state what was done: came ("arrived", "history" or "quiet"), unread, flagged, surface_at, cleared_at,
-      #   discarded_at, put_off_at, let_in_at, thread_word, and the person's own priority, labels_on, labels_off, keep_at_top,
+      #   discarded_at, put_off_at, let_in_at, moved_at, thread_word, and the person's own priority, labels_on, labels_off, keep_at_top,
       #   keep_until (nil and empty where they have none)
       attr_reader :now, :state, :claim
 
@@ -50,6 +51,12 @@ module UpFront
       # @return [Boolean] whether letting it in brings it to the Front
       def waits? = held? || put_off?
 
+      # @return [Boolean] whether its moment brings it to the Front, or brought it: it was not done with before
+      def comes? = state.came == "arrived" && !state.surface_at.nil? && [state.cleared_at, state.discarded_at].none? { before_moment?(_1) }
+
+      # @return [Boolean] whether it comes, or came, with a round: the plan's or a rule's, or one to which the person moved it
+      def by_round? = comes? && state.let_in_at.nil? && !put_off_once? && (!state.moved_at.nil? || claimed_round?)
+
       # By hand or by rule, until its moment where it has one.
       def keep_at_top? = (state.keep_at_top.nil? ? claim.keep_at_top : state.keep_at_top) && !come?(state.keep_until)
 
@@ -83,6 +90,8 @@ module UpFront
       private
 
       def come?(moment) = !moment.nil? && moment <= now
+      def before_moment?(moment) = !moment.nil? && moment < state.surface_at
+      def claimed_round? = !claim.round.nil? && claim.surface_at == state.surface_at
       def put_off_once? = !state.put_off_at.nil?
       def beside = @beside || raise(ArgumentError, "what mail beside it tells was not handed in")
     end

@@ -38,9 +38,7 @@ module UpFront
         plan = Store::CurrentRulebook.rulebook.plan
         return {} unless plan.stops_on(plan.zone.date(at)).any? { _1.at == at }
 
-        own = states.reject { _1.let_in_at || _1.put_off_at }
-        priorities = Store::State.where(message_id: own.map(&:message_id)).claimed.where.not(claims: {round: nil})
-          .pluck(Arel.sql(Store::StateSQL::PRIORITY))
+        priorities = Store::State.by_round(at).where(message_id: states.map(&:message_id)).pluck(Arel.sql(Store::StateSQL::PRIORITY))
         return {} if priorities.empty?
 
         loud = %w[top high].filter_map { |priority| priorities.count(priority).then { |count| "#{count} #{priority}" if count.positive? } }

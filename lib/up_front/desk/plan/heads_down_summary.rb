@@ -11,7 +11,7 @@ module UpFront
 
       # @return [String] "While you were heads-down, six messages came, one of them high."
       def message
-        came = Store::State.where(came: "arrived", surface_at: @heads_down.starts_at..@heads_down.ends_at)
+        came = Store::State.coming.where(surface_at: @heads_down.starts_at..@heads_down.ends_at)
           .claimed.group(Store::StateSQL::PRIORITY).count
         total = came.values.sum
         return "Nothing came while you were heads-down." if total.zero?

@@ -15,6 +15,8 @@ module UpFront
       scope :surfaced, ->(now) { where(StateSQL.new(now).on_front) }
       scope :held, ->(now) { where(StateSQL.new(now).held) }
       scope :put_off, ->(now) { where(StateSQL.new(now).put_off) }
+      scope :coming, -> { where(StateSQL::COMES) }
+      scope :by_round, ->(at) { claimed.where(StateSQL::BY_ROUND).where(surface_at: at) }
       scope :to_announce, ->(now) { surfaced(now).where(announced_at: nil) }
       # With `shown_priority`: the person's own, else the claim's.
       scope :claimed, -> { joins("JOIN claims ON claims.message_id = states.message_id") }

@@ -20,6 +20,15 @@ module UpFront
       SQL
 
       OPEN = "states.cleared_at IS NULL AND states.discarded_at IS NULL" # as the partial indexes have it
+      # Its moment brings it to the Front, or brought it.
+      COMES = <<~SQL.tr("\n", " ").freeze
+        (states.came = 'arrived' AND states.surface_at IS NOT NULL AND (states.cleared_at IS NULL OR states.cleared_at >= states.surface_at)
+        AND (states.discarded_at IS NULL OR states.discarded_at >= states.surface_at))
+      SQL
+      BY_ROUND = <<~SQL.tr("\n", " ").freeze
+        (#{COMES} AND states.let_in_at IS NULL AND states.put_off_at IS NULL AND (states.moved_at IS NOT NULL
+        OR (claims.round IS NOT NULL AND claims.surface_at = states.surface_at)))
+      SQL
       PRIORITY = "COALESCE(states.priority, claims.priority)"
       WAITS_FOR_EVER = "EXISTS (SELECT 1 FROM claims own WHERE own.message_id = states.message_id AND own.held)"
 

@@ -45,12 +45,8 @@ module UpFront
           @plan.stops_on(@date).map do |stop|
             done = stop.at <= @now
             {name: stop.round.name, at: stop.at.iso8601, minute: @zone.minutes(stop.at), time: @time_format.moment(stop.at), done: done,
-             count: count(stop)}
+             count: Store::State.by_round(stop.at).count}
           end
-        end
-
-        def count(stop)
-          Store::State.where(came: "arrived", surface_at: stop.at, let_in_at: nil).claimed.where.not(claims: {round: nil}).count
         end
 
         def arrivals

@@ -20,7 +20,7 @@ module UpFront
 
         def to_h
           rows = Row.of(@states, @rulebook, @now)
-          groups = rows.group_by { [_1.state.surface_at, _1.claim.round] }.map { |(at, round), group| group(at, round, group) }
+          groups = rows.group_by { [_1.state.surface_at, _1.stands.by_round?] }.map { |(at, by_round), group| group(at, by_round, group) }
           {lead: lead, count: @count, groups: groups, put_off: put_off, rounds: rounds}
         end
 
@@ -52,18 +52,25 @@ module UpFront
           "#{Core::English.sentence(Core::English.count(@count, "message"))} #{(@count == 1) ? "waits" : "wait"}. Nothing else does."
         end
 
-        def group(at, round, rows)
+        # @param by_round [Boolean] whether they wait for a round @param rows [Array<Row>]
+        def group(at, by_round, rows)
           trace = Store::Claim.where(message_id: rows.map { _1.message.id }).pluck(:message_id, :trace).to_h
           {
-            key: at ? at.to_i.to_s : "never", title: title(at, round), wait: at && "in #{@time_format.span(at)}", count: rows.size,
+            key: key(at, by_round), title: title(at, by_round), wait: at && "in #{@time_format.span(at)}", count: rows.size,
             messages: rows.sort_by(&:rank).map { |row| row.to_h.merge(because: because(trace.fetch(row.message.id))) }
           }
         end
 
-        def title(at, round)
+        def key(at, by_round)
+          return "never" unless at
+
+          by_round ? "round-#{at.to_i}" : "at-#{at.to_i}"
+        end
+
+        def title(at, by_round)
           return "No moment to come in" unless at
 
-          round ? Core::English.sentence(@time_format.round(at)) : "Until #{@time_format.moment(at)}"
+          by_round ? Core::English.sentence(@time_format.round(at)) : "Until #{@time_format.moment(at)}"
         end
 
         # "Night window", or the rule that put it off

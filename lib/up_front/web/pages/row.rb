@@ -61,8 +61,7 @@ module UpFront
 
         # @return [Core::FrontItem]
         def item
-          @item ||= Core::FrontItem.new(message.id, stands, arrived_at: message.arrived_at, kind: message.kind, round: claim.round,
-            calling: @calling)
+          @item ||= Core::FrontItem.new(message.id, stands, arrived_at: message.arrived_at, kind: message.kind, calling: @calling)
         end
 
         def rank = item.rank
@@ -114,7 +113,7 @@ module UpFront
           return "straight in" if stands.straight_in?
           return "no moment" unless state.surface_at
 
-          claim.round ? "#{@time_format.moment(state.surface_at)} round" : @time_format.moment(state.surface_at)
+          stands.by_round? ? "#{@time_format.moment(state.surface_at)} round" : @time_format.moment(state.surface_at)
         end
       end
     end

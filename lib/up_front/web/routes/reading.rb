@@ -5,6 +5,8 @@ module UpFront
     module Routes
       # How things stand: the Front, what is held, the day.
       module Reading
+        MOST_OF_ROUND = 500 # rows; a round brings some tens
+
         def self.registered(app)
           app.get("/api/status") do
             ready = Store::Rulebook.exists?
@@ -25,9 +27,9 @@ module UpFront
           app.get("/api/day") { json(Pages::Day.new(rulebook, now).to_h) }
           app.get("/api/rounds") do
             at = Time.iso8601(params["at"])
-            states = Store::State.where(came: "arrived", surface_at: at).limit(500).to_a
+            states = Store::State.by_round(at).limit(MOST_OF_ROUND).to_a
             time_format = Core::TimeFormat.new(rulebook.zone, now)
-            rows = Pages::Row.of(states, rulebook, now).select { _1.claim.round }.sort_by(&:rank)
+            rows = Pages::Row.of(states, rulebook, now).sort_by(&:rank)
             json(title: Core::English.sentence(time_format.round(at)), done: at <= now, messages: rows.map(&:to_h))
           rescue ArgumentError
             halt_problem 400, "The time is none.", errors: [{pointer: "/at", expected: "an ISO 8601 time"}]
