@@ -65,15 +65,15 @@ module UpFront
       end
 
       def merge(kind, renamed)
-        chosen = clashes.select { _1.kind == kind }.to_h { [Text.fold(_1.name), choice(_1)] }
+        choices = clashes.select { _1.kind == kind }.to_h { [Text.fold(_1.name), choice(_1)] }
         theirs = list(@theirs, kind).map { %w[rules views].include?(kind) ? rewritten(_1, renamed) : _1 }
         own = list(@mine, kind).map do |thing|
-          (chosen[Text.fold(thing["name"])] == "theirs") ? theirs.find { Text.fold(_1["name"]) == Text.fold(thing["name"]) } : thing
+          (choices[Text.fold(thing["name"])] == "theirs") ? theirs.find { Text.fold(_1["name"]) == Text.fold(thing["name"]) } : thing
         end
         known = by_name(own)
         added = theirs.filter_map do |thing|
           folded = Text.fold(thing["name"])
-          next thing.merge("name" => renamed[kind].fetch(folded)) if chosen[folded] == "both"
+          next thing.merge("name" => renamed[kind].fetch(folded)) if choices[folded] == "both"
 
           thing unless known.key?(folded)
         end

@@ -34,8 +34,8 @@ module UpFront
       # @param topics [Array<String>, nil] only these @param only [Array<Integer>, nil] only these messages
       # @return [Array(Integer, Array<Integer>)] the undo step, and the messages to go through with {batch}
       def begin(topics: nil, only: nil)
-        @chosen = topics || TOPICS
-        ids = preview.select { |item| item.topics.intersect?(@chosen) && (only.nil? || only.include?(item.id)) }.map(&:id)
+        @topics = topics || TOPICS
+        ids = preview.select { |item| item.topics.intersect?(@topics) && (only.nil? || only.include?(item.id)) }.map(&:id)
         raise Impossible.new("Nothing would change.", status: 409) if ids.empty?
 
         text = "Applied the rule “#{@rule.name}” to #{Core::English.count(ids.size, "message")}."
@@ -91,7 +91,7 @@ module UpFront
 
       # @return [Hash, nil] the trail of the state
       def apply(state, row, claim)
-        topics = topics(row, Core::MessageState.new(state, row, now), claim) & @chosen
+        topics = topics(row, Core::MessageState.new(state, row, now), claim) & @topics
         kept = {surface_at: row.surface_at, round: row.round, held: row.held, alert: row.alert,
                 trace: claim.trace.kept.merge("timing" => row.trace["timing"])}
         kept.merge!(surface_at: nil, round: nil, held: false) if topics.include?("timing")

@@ -14,21 +14,21 @@ module UpFront
           return if heads.empty?
 
           @joined = Store::Alert.where(burst_id: heads.map(&:id)).pluck(:burst_id, :message_id).group_by(&:first)
-          @near = near
-          messages = [*heads.map(&:message_id), *@joined.values.flatten(1).map(&:last), *@near.map(&:message_id)]
+          @sounded_before = sounded_before
+          messages = [*heads.map(&:message_id), *@joined.values.flatten(1).map(&:last), *@sounded_before.map(&:message_id)]
           @senders = Store::Message.where(id: messages).pluck(:id, :sender_name).to_h
         end
 
         # @param head [Store::Alert] one of them @return [Array<String>] names, one for each message
         def of(head)
-          before = @near.select { _1.called_at > head.called_at - LOOKED_BACK && _1.id < head.id }.map(&:message_id)
+          before = @sounded_before.select { _1.called_at > head.called_at - LOOKED_BACK && _1.id < head.id }.map(&:message_id)
           joined = @joined.fetch(head.id, []).map(&:last)
           [head.message_id, *before, *joined].uniq.map { @senders.fetch(_1) }
         end
 
         private
 
-        def near
+        def sounded_before
           first, last = @heads.map(&:called_at).minmax
           Store::Alert.where(silenced_by: nil, called_at: (first - LOOKED_BACK)..last).where.not(level: "call_out")
             .select(:id, :message_id, :called_at).to_a

@@ -51,10 +51,10 @@ module UpFront
           app.get("/api/rules/:id/history") { |id| json(Pages::History.new(rulebook, now).of_rule(id.to_i)) }
           app.put("/api/history") { done Desk::PruneHistory.new(clock).keep(given["keep_days"]) }
           app.get("/api/history") { json(Pages::History.new(rulebook, now).to_h) }
-          app.get("/api/rules/:id/apply") { |id| json(Pages::ApplyRule.new(application(id, params["days"]).preview, rulebook, now).to_h) }
+          app.get("/api/rules/:id/apply") { |id| json(Pages::ApplyRule.new(apply_rule(id, params["days"]).preview, rulebook, now).to_h) }
           app.post("/api/rules/:id/apply") do |id|
             wanted = given
-            apply(application(id, wanted["days"]), wanted)
+            apply(apply_rule(id, wanted["days"]), wanted)
           end
         end
         private_class_method :change, :try, :past
@@ -73,7 +73,7 @@ module UpFront
                            nearest: misread.nearest})
           end
 
-          def application(id, days) = Desk::ApplyRule.new(clock, id.to_i, days: days&.to_i)
+          def apply_rule(id, days) = Desk::ApplyRule.new(clock, id.to_i, days: days&.to_i)
 
           def apply(act, wanted)
             step, ids, message = act.begin(topics: wanted["topics"], only: wanted["messages"])
