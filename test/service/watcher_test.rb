@@ -1,0 +1,101 @@
+# frozen_string_literal: true
+
+require "minitest/mock"
+require_relative "../support/desk_helper"
+
+# What goes on by itself: a fault in one thing is told and stops nothing else.
+class WatcherTest < Minitest::Test
+  include DeskHelper
+
+  def setup
+    super
+    @told = []
+    @watcher = Service::Watcher.new(clock, told: ->(text) { @told << text })
+    @folder = Dir.mktmpdir
+    @office = Post::Office.new(@folder)
+  end
+
+  def teardown
+    FileUtils.rm_rf(@folder)
+    super
+  end
+
+  def box(name)
+    @office.box(name)
+    Desk::AddSource.new(clock).call(File.join(@folder, name)).result
+  end
+
+  def deliver(to, number, at: clock.now) = @office.deliver(raw(id: "<#{number}@x>", date: at), to: to, at: at, zone: LISBON,
+    unique: "#{number}.x")
+
+  def test_before_there_is_an_owner_nothing_is_done
+    @watcher.turn
+    assert_empty @told
+    assert_equal 0, Store::Event.count
+  end
+
+  def test_a_turn_reads_announces_and_indexes
+    set_up
+    box("w@q.example")
+    deliver("w@q.example", 1, at: at("08:30"))
+    @watcher.turn
+    assert_equal [1, 0], [Store::Message.count, Store::State.where(announced_at: nil).count]
+    assert_equal Store::Message.maximum(:id), Store::SearchIndex.upto
+    assert_equal [1, 0], [Store::Event.where(kind: "surfaced").count, @told.size]
+  end
+
+  def test_a_source_that_fails_stops_no_other_source_and_nothing_else
+    set_up
+    broken, _sound = box("broken@q.example"), box("sound@q.example")
+    deliver("sound@q.example", 2, at: at("08:30"))
+    read = Desk::ReadSource.instance_method(:call)
+    failing = ->(reader) { raise IOError, "the disk is gone" if reader.instance_variable_get(:@source) == broken }
+    replacing(Desk::ReadSource, :call, -> { failing.call(self) || read.bind_call(self) }) { @watcher.turn }
+    assert_equal ["sound@q.example"], Store::SeenFile.joins("JOIN sources ON sources.id = source_id").pluck("sources.path").map { File.basename(_1) }
+    assert_equal [1, 1], [Store::Event.where(kind: "surfaced").count, @told.size]
+    assert_match(/\Asource #{broken.id}: IOError: the disk is gone/, @told.first)
+  end
+
+  STEPS = {Desk::Announce => :call, Desk::CallAgain => :call, Desk::CallReviews => :call, Desk::FindThreads => :call,
+           Desk::PruneHistory => :call, Desk::FollowCalendar => :refresh, Desk::EmptyDiscarded => :due}.freeze
+
+  def test_whichever_step_fails_all_the_others_are_done
+    set_up
+    STEPS.each_key do |failing|
+      done = []
+      everything_noted(done, failing) { Service::Watcher.new(clock, told: ->(text) { @told << text }).turn }
+      assert_equal STEPS.keys - [failing], STEPS.keys & done, "where #{failing} fails"
+    end
+    assert_equal STEPS.size, @told.size
+  end
+
+  def test_what_failed_is_tried_again_and_told_seldom
+    set_up
+    tries = 0
+    replacing(Desk::Announce, :call, lambda {
+      tries += 1
+      raise "no"
+    }) { (3 * Service::Watcher::REST_TURNS).times { @watcher.turn } }
+    assert_equal [3, 3], [tries, @told.size]
+    @watcher.turn
+    assert_equal 3, @told.size, "once it is well again nothing is told"
+  end
+
+  private
+
+  def everything_noted(done, failing, steps = STEPS.to_a, &block)
+    (type, name), *rest = steps
+    return yield if type.nil?
+
+    replacing(type, name, -> { (type == failing) ? raise("no") : done << type }) { everything_noted(done, failing, rest, &block) }
+  end
+
+  # For as long as the block runs, objects of a class do something else.
+  def replacing(type, name, other)
+    original = type.instance_method(name)
+    type.define_method(name) { |*| instance_exec(&other) }
+    yield
+  ensure
+    type.define_method(name, original)
+  end
+end
