@@ -32,10 +32,21 @@ module APIHelper
 
   # @return [Hash] the answer, when it is the status expected and as described
   def ask(verb, path, body = nil, status: 200)
-    options = body ? {:input => JSON.generate(body), "CONTENT_TYPE" => "application/json"} : {}
-    custom_request(verb.to_s.upcase, "/api#{path}", {}, options)
+    JSON.parse(answer(verb, path, body && JSON.generate(body), "application/json", status))
+  end
+
+  # As {ask}, with the bytes of a file.
+  def send_file(path, bytes, status: 200) = JSON.parse(answer(:post, path, bytes, "application/octet-stream", status))
+
+  # @return [String] what is answered, of any kind
+  def fetch(path, status: 200) = answer(:get, path, nil, nil, status)
+
+  private
+
+  def answer(verb, path, input, type, status)
+    custom_request(verb.to_s.upcase, "/api#{path}", {}, input ? {:input => input, "CONTENT_TYPE" => type} : {})
     assert_equal status, last_response.status, last_response.body
     assert_response_schema_confirm(status)
-    JSON.parse(last_response.body)
+    last_response.body
   end
 end

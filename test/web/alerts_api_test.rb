@@ -53,23 +53,19 @@ class AlertsAPITest < Minitest::Test
 
   WAV = "RIFF\x24\0\0\0WAVEfmt \x10".b + "\0".b * 32
 
-  def upload(bytes, name: "Mine")
-    custom_request("POST", "/api/sounds?name=#{Rack::Utils.escape(name)}", {},
-      {:input => bytes, "CONTENT_TYPE" => "application/octet-stream"})
-  end
+  def upload(bytes, name: "Mine", status: 200) = send_file("/sounds?name=#{Rack::Utils.escape(name)}", bytes, status: status)
 
   def test_a_sound_of_ones_own_is_played_and_never_a_page
     upload(WAV)
-    assert_equal 200, last_response.status
     own = ask(:get, "/sounds")["own"][0]
-    get own["path"]
+    fetch("/sounds/#{own["id"]}")
     headers = last_response.headers
     assert_equal ["audio/wav", "nosniff", "attachment", WAV],
       [headers["content-type"], headers["x-content-type-options"], headers["content-disposition"], last_response.body]
     assert_includes headers["content-security-policy"], "sandbox"
     assert_includes ask(:get, "/vocabulary")["sounds"], "Mine"
-    upload("<!doctype html><script>alert(1)</script>", name: "Page")
-    assert_equal [422, "That is no WAV, MP3, Ogg or FLAC file."], [last_response.status, JSON.parse(last_response.body)["detail"]]
+    refused = upload("<!doctype html><script>alert(1)</script>", name: "Page", status: 422)
+    assert_equal "That is no WAV, MP3, Ogg or FLAC file.", refused["detail"]
     Desk::SaveRule.new(clock).call(rule("Mine", then: {"alert" => {"level" => "chime", "sound" => "mine"}}))
     assert_includes ask(:delete, "/sounds/#{own["id"]}", status: 409)["detail"], "Mine sounds with it"
   end

@@ -28,6 +28,9 @@ module UpFront
         halt_problem 400, "The request is no JSON."
       end
 
+      # @return [Boolean] a parameter of the query; whoever checked it may have made a Boolean of it already
+      def flag?(name, otherwise: false) = params.key?(name) ? params[name].to_s == "true" : otherwise
+
       AT_ONCE = 250 # more messages than these are gone through beside the answering of requests
 
       # @param size [Integer] how many messages the work goes through @return [Boolean] whether it goes on beside the answer

@@ -53,8 +53,6 @@ module UpFront
         # What these routes share.
         module Helpers
           def next_time(minutes)
-            raise ArgumentError unless minutes
-
             today = rulebook.zone.date(now)
             [today, today + 1].map { rulebook.zone.instant(_1, minutes) }.find { _1 > now }
           end
@@ -63,15 +61,18 @@ module UpFront
           #   or a duration from now
           # @return [Time]
           def moment(text)
-            return next_time(Core::Check.new.time(text)) if text.match?(/\A\d\d:\d\d\z/)
-
+            return next_time(minutes(text)) if text.match?(/\A\d\d:\d\d\z/)
             return Core::Duration.parse(text).after(now, rulebook.zone) if text.start_with?("P")
 
-            local = text.match(/\A(\d{4}-\d\d-\d\d)T(\d\d):(\d\d)\z/)
-            local ? rulebook.zone.instant(Date.iso8601(local[1]), local[2].to_i * 60 + local[3].to_i) : Time.iso8601(text).utc
-          rescue ArgumentError
-            halt_problem 400, "The time is none.", errors: [{pointer: "/until", expected: "an ISO 8601 time"}]
+            local = text.match(/\A(\d{4}-\d\d-\d\d)T(\d\d:\d\d)\z/)
+            local ? rulebook.zone.instant(Date.iso8601(local[1]), minutes(local[2])) : Time.iso8601(text).utc
+          rescue ArgumentError, RangeError
+            halt_problem 400, "“#{text[0, 40]}” is no moment. Give a time of day, a day and a time, or how long from now.",
+              errors: [{pointer: "/until", expected: "an ISO 8601 time, a date and a time, a time of day, or a duration"}]
           end
+
+          # @return [Integer] after midnight @raise [ArgumentError]
+          def minutes(text) = Core::Check.new.time(text) || raise(ArgumentError, text)
         end
       end
     end

@@ -19,7 +19,7 @@ module UpFront
         def self.registered(app)
           app.get("/api/messages/:id") { |id| json(Pages::Sheet.new(message(id), rulebook, now).to_h) }
           app.get("/api/messages/:id/html") do |id|
-            remote = params["remote"] == "true"
+            remote = flag?("remote")
             message = message(id)
             marking = Core::Marking.of(message.claim.trace, rulebook.by_name)
             html, left_out = Post::HTML.safe(Post::Letter.new(message.raw).html.to_s, remote: remote, marking: marking) do |cid|

@@ -48,7 +48,7 @@ module UpFront
               IO.copy_stream(request.body, file)
               file.close
               mail = Post::MailFile.new(file.path, shown: params["name"])
-              report = Desk::ImportFile.new(clock).call(mail, account: account, as_new: params["as_new"] == "true", name: params["name"])
+              report = Desk::ImportFile.new(clock).call(mail, account: account, as_new: flag?("as_new"), name: params["name"])
               json(message: "#{params["name"]}: #{report}.", taken: report.taken, arrived: report.arrived, doubles: report.doubles)
             end
           end

@@ -6,7 +6,7 @@ module UpFront
       # Saved views: made, changed, tried, put in order; what each shows, and why.
       module Views
         def self.registered(app)
-          app.get("/api/views") { json(Pages::Views.new(rulebook, now, badges: params["badges"] != "false").to_h) }
+          app.get("/api/views") { json(Pages::Views.new(rulebook, now, badges: flag?("badges", otherwise: true)).to_h) }
           app.get("/api/views/vocabulary") { json(Pages::Vocabulary.new(rulebook).for_views) }
           app.post("/api/views") do
             made = Desk::SaveView.new(clock).call(given["body"])
