@@ -64,8 +64,10 @@ module UpFront
             return next_time(minutes(text)) if text.match?(/\A\d\d:\d\d\z/)
             return Core::Duration.parse(text).after(now, rulebook.zone) if text.start_with?("P")
 
-            local = text.match(/\A(\d{4}-\d\d-\d\d)T(\d\d:\d\d)\z/)
-            local ? rulebook.zone.instant(Date.iso8601(local[1]), minutes(local[2])) : Time.iso8601(text).utc
+            local = text.match(/\A(\d{4}-\d\d-\d\d)T(\d\d:\d\d)(?::([0-5]\d))?\z/)
+            return instant(text) unless local
+
+            rulebook.zone.instant(Date.iso8601(local[1]), minutes(local[2]), local[3].to_i)
           rescue ArgumentError, RangeError
             halt_problem 400, "“#{text[0, 40]}” is no moment. Give a time of day, a day and a time, or how long from now.",
               errors: [{pointer: "/until", expected: "an ISO 8601 time, a date and a time, a time of day, or a duration"}]

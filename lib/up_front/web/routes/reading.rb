@@ -18,7 +18,7 @@ module UpFront
               accounts: Store::Account.all.map { {id: _1.id, name: _1.name, address: _1.addresses.first} })
           end
           app.get("/api/front") do
-            before = params["before"] && Time.iso8601(params["before"])
+            before = params["before"] && instant(params["before"])
             json(Pages::Front.new(rulebook, now, before: before).to_h)
           rescue ArgumentError
             halt_problem 400, "The cursor is none that this server gave.", errors: [{pointer: "/before", expected: "a cursor"}]
@@ -26,7 +26,7 @@ module UpFront
           app.get("/api/held") { json(Pages::Held.new(rulebook, now).to_h) }
           app.get("/api/day") { json(Pages::Day.new(rulebook, now).to_h) }
           app.get("/api/rounds") do
-            at = Time.iso8601(params["at"])
+            at = instant(params["at"])
             states = Store::State.by_round(at).limit(MOST_OF_ROUND).to_a
             time_format = Core::TimeFormat.new(rulebook.zone, now)
             rows = Pages::Row.of(states, rulebook, now).sort_by(&:rank)
