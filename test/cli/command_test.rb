@@ -4,16 +4,31 @@ require "open3"
 require "socket"
 require_relative "../support/desk_helper"
 
-# The commands as a person runs them.
+# The commands as a person runs them: mostly within this process, where they cost no start of their own.
 class CommandTest < Minitest::Test
   include CoreHelper
 
   def setup = @folder = Dir.mktmpdir
-  def teardown = FileUtils.rm_rf(@folder)
+
+  def teardown
+    Store::Database.close
+    FileUtils.rm_rf(@folder)
+  end
 
   def path(name) = File.join(@folder, name)
 
-  def run_command(*arguments, command: "upfront", input: "")
+  # @return [Array(String, String, Integer)] what it printed, what it told of faults, and its exit status
+  def run_command(*arguments, input: "")
+    before = [$stdin, $stdout, $stderr]
+    $stdin, $stdout, $stderr = StringIO.new(input.b), StringIO.new, StringIO.new
+    status = CLI::App.run(arguments)
+    [$stdout.string, $stderr.string, status]
+  ensure
+    $stdin, $stdout, $stderr = before
+  end
+
+  # The same in a process of its own.
+  def run_executable(command, *arguments, input: "")
     Open3.capture3(RbConfig.ruby, File.join(UpFront::ROOT, "bin", command), *arguments, stdin_data: input).then do |out, error, status|
       [out, error, status.exitstatus]
     end
@@ -39,7 +54,7 @@ class CommandTest < Minitest::Test
   def test_wrong_use_is_told_apart_from_unusable_input
     assert_equal 2, upfront("import").last
     assert_equal 2, upfront("fly").last
-    assert_equal 2, run_command("serve", "--colour", "red").last
+    assert_equal 2, run_executable("upfront", "serve", "--colour", "red").last
     _, error, status = upfront("import", path("x.eml"))
     assert_equal [1, true], [status, error.include?("does not know its owner")]
     _, error, status = upfront("setup", "--name", "Wren", "--address", "nobody", "--time-zone", "Mars")
@@ -48,7 +63,7 @@ class CommandTest < Minitest::Test
 
   def test_a_port_in_use_is_said
     taken = TCPServer.new("127.0.0.1", 0)
-    _, error, status = upfront("serve", "--port", taken.addr[1].to_s)
+    _, error, status = run_executable("upfront", "serve", "--port", taken.addr[1].to_s, "--database", path("x.sqlite3"))
     assert_equal [1, true], [status, error.include?("Port #{taken.addr[1]} is in use")]
     assert_match(/listens on this machine alone/, upfront("serve", "--host", "0.0.0.0")[1])
   ensure
@@ -63,10 +78,10 @@ class CommandTest < Minitest::Test
   end
 
   def test_the_post_office_delivers_what_it_is_given
-    out, _, status = run_command("deliver", "w@q.example", "--mail", @folder, command: "post-office",
+    out, _, status = run_executable("post-office", "deliver", "w@q.example", "--mail", @folder,
       input: "From: a@b.example\nSubject: hi\n\nx\n")
     assert_equal [0, "hi"], [status, Post::Letter.new(File.binread(out.strip)).fields[:subject]]
-    assert_equal 1, run_command("deliver", "w@q.example", "--mail", @folder, command: "post-office").last
+    assert_equal 1, run_executable("post-office", "deliver", "w@q.example", "--mail", @folder).last
   end
 
   def file(name, text) = path(name).tap { File.write(_1, text) }

@@ -15,8 +15,8 @@ module UpFront
 
       # @return [String] as much of the file as may be read, and one byte more
       def bytes(path, input: $stdin)
-        (path == App::STANDARD_INPUT) ? input.binmode.read(Core::Rulebook::MAX_BYTES + 1)
-          .to_s : File.binread(path, Core::Rulebook::MAX_BYTES + 1).to_s
+        most = Core::Rulebook::MAX_BYTES + 1
+        ((path == App::STANDARD_INPUT) ? input.binmode.read(most) : File.binread(path, most)).to_s
       rescue Errno::ENOENT
         raise Unusable, "#{path}: is not there"
       rescue Errno::EACCES, Errno::EISDIR
