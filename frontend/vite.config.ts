@@ -3,6 +3,6 @@ import { defineConfig } from "vite";
 
 export default defineConfig({
   plugins: [react()],
-  build: { outDir: "../public", emptyOutDir: true, assetsInlineLimit: 0, chunkSizeWarningLimit: 900 },
+  build: { outDir: "../public", emptyOutDir: true, assetsInlineLimit: 0, chunkSizeWarningLimit: 350 },
   server: { proxy: { "/api": "http://127.0.0.1:4567" } },
 });

@@ -1,6 +1,7 @@
-import { useEffect } from "react";
-import { Navigate, Route, Routes, useLocation, useNavigate } from "react-router";
+import { lazy, Suspense, useEffect } from "react";
+import { useLocation, useNavigate } from "react-router";
 import { useEvents, type Connection } from "./api/events";
+import { loadedOrReloaded } from "./api/parts";
 import { useStatus } from "./api/queries";
 import { AlertStation } from "./parts/alerts/AlertStation";
 import { Bar } from "./parts/Bar";
@@ -9,26 +10,12 @@ import { DropZone } from "./parts/DropZone";
 import { useKey } from "./parts/keys";
 import { NoticeBar } from "./parts/NoticeBar";
 import { useViewKeys } from "./parts/useViewKeys";
-import { AlertSettingsScreen } from "./screens/alerts/AlertSettingsScreen";
-import { JournalScreen } from "./screens/alerts/JournalScreen";
-import { LoudScreen } from "./screens/alerts/LoudScreen";
-import { FindScreen } from "./screens/find/FindScreen";
-import { FrontScreen } from "./screens/front/FrontScreen";
-import { HeldScreen } from "./screens/held/HeldScreen";
-import { InksScreen } from "./screens/inks/InksScreen";
-import { WearingScreen } from "./screens/inks/WearingScreen";
-import { BeginScreen } from "./screens/rules/BeginScreen";
-import { CarryScreen } from "./screens/rules/CarryScreen";
-import { DoneScreen } from "./screens/rules/DoneScreen";
-import { EditScreen } from "./screens/rules/EditScreen";
-import { PeopleScreen } from "./screens/rules/PeopleScreen";
-import { RulesScreen } from "./screens/rules/RulesScreen";
-import { SourcesScreen } from "./screens/sources/SourcesScreen";
-import { ViewEditScreen } from "./screens/views/ViewEditScreen";
-import { ViewsScreen } from "./screens/views/ViewsScreen";
-import { WeekScreen } from "./screens/week/WeekScreen";
-import { WelcomeScreen } from "./screens/welcome/WelcomeScreen";
+import { Screens } from "./Screens";
 import "./app.css";
+
+const WelcomeScreen = lazy(() =>
+  loadedOrReloaded(() => import("./screens/welcome/WelcomeScreen")).then((module) => ({ default: module.WelcomeScreen })),
+);
 
 const TITLES: Record<string, string> = {
   front: "Front",
@@ -79,7 +66,9 @@ export function App() {
     return (
       <>
         <Lost connection={connection} />
-        <WelcomeScreen status={status.data} />
+        <Suspense fallback={null}>
+          <WelcomeScreen status={status.data} />
+        </Suspense>
         <NoticeBar />
       </>
     );
@@ -90,29 +79,7 @@ export function App() {
       <Lost connection={connection} />
       <div className="frame">
         {place !== "week" && <DayColumn />}
-        <Routes>
-          <Route path="/front/:id?" element={<FrontScreen />} />
-          <Route path="/held/:id?" element={<HeldScreen />} />
-          <Route path="/rules" element={<RulesScreen />} />
-          <Route path="/rules/begin" element={<BeginScreen />} />
-          <Route path="/rules/people" element={<PeopleScreen />} />
-          <Route path="/rules/inks" element={<InksScreen />} />
-          <Route path="/inks/:name/:id?" element={<WearingScreen />} />
-          <Route path="/find/:id?" element={<FindScreen />} />
-          <Route path="/views" element={<ViewsScreen />} />
-          <Route path="/views/new" element={<ViewEditScreen />} />
-          <Route path="/views/:view/edit" element={<ViewEditScreen />} />
-          <Route path="/views/:view/:id?" element={<ViewsScreen />} />
-          <Route path="/alerts" element={<JournalScreen />} />
-          <Route path="/alerts/loud" element={<LoudScreen />} />
-          <Route path="/alerts/settings" element={<AlertSettingsScreen />} />
-          <Route path="/rules/carry" element={<CarryScreen />} />
-          <Route path="/rules/done" element={<DoneScreen />} />
-          <Route path="/rules/:id" element={<EditScreen />} />
-          <Route path="/week" element={<WeekScreen />} />
-          <Route path="/mail-in" element={<SourcesScreen />} />
-          <Route path="*" element={<Navigate to="/front" replace />} />
-        </Routes>
+        <Screens />
       </div>
       <NoticeBar />
       <AlertStation />

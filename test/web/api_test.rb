@@ -144,4 +144,18 @@ class APITest < Minitest::Test
     get "/api/front"
     assert_equal 403, last_response.status
   end
+
+  def test_what_is_sent_is_compressed_and_a_part_of_the_page_that_is_gone_is_not_another_page
+    header "Accept-Encoding", "gzip"
+    fetch_raw("/api/vocabulary")
+    assert_equal "gzip", last_response.headers["content-encoding"]
+    assert_kind_of Hash, JSON.parse(Zlib.gunzip(last_response.body))
+    header "Accept-Encoding", nil
+    fetch_raw("/api/vocabulary")
+    assert_nil last_response.headers["content-encoding"]
+    fetch_raw("/assets/index-gone.js")
+    assert_equal [404, false], [last_response.status, last_response.body.include?("<html")]
+  end
+
+  def fetch_raw(path) = custom_request("GET", path, {}, {})
 end

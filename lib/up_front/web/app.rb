@@ -26,6 +26,10 @@ module UpFront
       set :script, nil
       set :hub, nil
 
+      # What goes out in one piece; the stream of events goes by itself.
+      COMPRESSED = %w[application/json application/problem+json text/html text/css text/javascript application/javascript image/svg+xml
+        text/calendar].freeze
+      use Rack::Deflater, include: COMPRESSED
       use Committee::Middleware::RequestValidation, schema_path: API, prefix: "/api", coerce_date_times: false,
         params_key: "committee.params",
         parse_response_by_content_type: true, query_hash_key: "rack.request.query_hash", strict_reference_validation: true,
@@ -50,6 +54,9 @@ module UpFront
       before("/api/*") { rulebook unless BEFORE_SET_UP.match?(request.path_info) }
 
       get(%r{/api/.*}) { halt_problem 404, "There is nothing at #{request.path_info}." }
+
+      # What an older page still asks for is gone; the page would take another for it.
+      get("/assets/*") { halt 404, "That part of the page is gone. Load the page anew." }
 
       # Any other path is a page of the front end.
       get "*" do
