@@ -12,7 +12,7 @@ module UpFront
         a abbr b bdi bdo big cite code del dfn em font i ins kbd mark q s samp small span strike strong sub sup tt u var wbr
       ].freeze
       REMOTE = /\A\s*(?:https?:)?\/\//i
-      REMOVED = "script, style, link, meta, base, title, head, input, button, select, textarea, svg, math"
+      REMOVED = "script, style, link, meta, base, title, head, input, button, select, textarea, svg, math, video, audio, source, track"
       MAX_BYTES = 5 * 1024 * 1024
 
       module_function
