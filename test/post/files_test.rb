@@ -73,16 +73,4 @@ class FilesTest < Minitest::Test
     assert_equal [at("07:54"), "a@b.example"], Post::Letter.new(File.binread(path)).then { [_1.arrival, _1.fields[:from].first.email] }
     assert_empty Dir[File.join(@folder, "w@q.example", "tmp", "*")]
   end
-
-  def test_a_clock_that_can_be_set_runs_at_its_pace_for_every_program
-    real = Time.utc(2030)
-    clock = Clock::Adjustable.create(File.join(@folder, "clock"), shown: at("07:50"), rate: 60.0, real: -> { real })
-    real += 30
-    assert_equal at("08:20"), clock.now
-    clock.set(rate: 0)
-    real += 30
-    assert_equal at("08:20"), Clock::Adjustable.new(clock.path, real: -> { real }).now
-    clock.set(shown: at("10:30"))
-    assert_equal [at("10:30"), 0.0], [clock.now, clock.rate]
-  end
 end
