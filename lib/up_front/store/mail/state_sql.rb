@@ -12,7 +12,8 @@ module UpFront
       SQL
       TO_OTHERS = <<~SQL.tr("\n", " ").freeze
         EXISTS (SELECT 1 FROM message_people people WHERE people.message_id = messages.id AND people.role IN ('to', 'cc')
-        AND people.key NOT IN (SELECT own.key FROM message_people own WHERE own.message_id = messages.id AND own.role = 'from'))
+        AND NOT EXISTS (SELECT 1 FROM message_people own WHERE own.message_id = messages.id AND own.role = 'from'
+        AND own.key = people.key))
       SQL
       REPLIES = <<~SQL.tr("\n", " ").freeze
         SELECT 1 FROM message_references JOIN messages replies ON replies.id = message_references.message_id
