@@ -1,7 +1,6 @@
-import { lazy, Suspense, useEffect } from "react";
+import { Suspense, useEffect } from "react";
 import { useLocation, useNavigate } from "react-router";
 import { useEvents, type Connection } from "./api/events";
-import { loadedOrReloaded } from "./api/parts";
 import { useStatus } from "./api/queries";
 import { AlertStation } from "./parts/alerts/AlertStation";
 import { Bar } from "./parts/Bar";
@@ -10,12 +9,11 @@ import { DropZone } from "./parts/DropZone";
 import { useKey } from "./parts/keys";
 import { NoticeBar } from "./parts/NoticeBar";
 import { useViewKeys } from "./parts/useViewKeys";
+import { lazily } from "./loading";
 import { Screens } from "./Screens";
 import "./app.css";
 
-const WelcomeScreen = lazy(() =>
-  loadedOrReloaded(() => import("./screens/welcome/WelcomeScreen")).then((module) => ({ default: module.WelcomeScreen })),
-);
+const WelcomeScreen = lazily("WelcomeScreen", () => import("./screens/welcome/WelcomeScreen"));
 
 const TITLES: Record<string, string> = {
   front: "Front",

@@ -1,6 +1,6 @@
-import { lazy, Suspense, useEffect, type ComponentType } from "react";
+import { Suspense, useEffect, type ComponentType } from "react";
 import { Navigate, Route, Routes, useLocation } from "react-router";
-import { loadedOrReloaded } from "./api/parts";
+import { lazily } from "./loading";
 import { ErrorBoundary } from "./parts/ErrorBoundary";
 
 type Load = () => Promise<unknown>;
@@ -9,7 +9,7 @@ const loads: Load[] = [];
 /** A screen that is loaded when it is first opened, or before, once the page has nothing else to do. */
 function screen<Name extends string>(name: Name, load: () => Promise<Record<Name, ComponentType>>) {
   loads.push(load);
-  return lazy(() => loadedOrReloaded(load).then((module) => ({ default: module[name] })));
+  return lazily(name, load);
 }
 
 const FrontScreen = screen("FrontScreen", () => import("./screens/front/FrontScreen"));

@@ -5,27 +5,7 @@ require_relative "../support/desk_helper"
 class ActsTest < Minitest::Test
   include DeskHelper
 
-  STATIC = %w[messages raw_messages message_texts message_people].freeze
-
-  def rows = STATIC.to_h { |table| [table, Store::Record.connection.select_all("SELECT * FROM #{table}").to_a] }
-
   def undo(done) = Desk::Undo.new(clock).call(done.undo_id)
-
-  def test_every_act_can_be_taken_back_and_touches_no_message
-    set_up
-    id = take(date: at("08:30")).id
-    waiting = take.id
-    before = rows
-    acts = {Desk::Clear.new(clock) => id, Desk::Flag.new(clock) => id, Desk::MarkRead.new(clock) => id, Desk::LetIn.new(clock) => waiting}
-    acts.each do |act, message|
-      state = Store::State.find(message).attributes
-      done = act.call([message])
-      refute_equal state, Store::State.find(message).attributes, act.class.name
-      undo(done)
-      assert_equal state, Store::State.find(message).attributes, act.class.name
-    end
-    assert_equal before, rows
-  end
 
   def test_cleared_mail_leaves_the_front_and_let_in_mail_comes
     set_up

@@ -2,12 +2,13 @@
 
 require_relative "../support/desk_helper"
 
-# Undoing any act puts back all that it changed, and only that.
+# Undoing any act puts back all that it changed, and only that; no act touches a message.
 class UndoTest < Minitest::Test
   include DeskHelper
 
   LOUD = {"timing" => {"now" => true}, "alert" => {"level" => "chime", "text" => "{subject}"}, "labels" => ["Loans"]}.freeze
   VIEW = {"name" => "Loans", "when" => {"fact" => "label", "op" => "is", "value" => ["Loans"]}}.freeze
+  UNTOUCHED = %w[messages raw_messages message_texts message_people message_references].freeze
   # What only ever grows.
   GROWING = %w[version revision views_revision announced_at form].freeze
   TABLES = {"states" => "message_id", "claims" => "message_id", "firings" => "message_id, rule_id", "message_labels" => "message_id, label",
@@ -33,6 +34,8 @@ class UndoTest < Minitest::Test
       [table, rows.map { |row| row.except(*GROWING).merge({"trace" => said(row)}) }]
     end
   end
+
+  def untouched = UNTOUCHED.to_h { |table| [table, Store::Record.with_connection { _1.select_all("SELECT * FROM #{table}").to_a }] }
 
   # The account names the rules in force; what it says of them counts.
   def said(row) = row["trace"] && JSON.parse(row["trace"])["rules"].map { _1.slice("rule", "outcome", "said") }
@@ -89,13 +92,14 @@ class UndoTest < Minitest::Test
 
   ACTS.each do |name, act|
     define_method(:"test_#{name.tr(" ", "_")}") do
-      before = everything
+      before, messages = everything, untouched
       done = instance_exec(&act)
       assert done.undo_id, "#{name} cannot be taken back"
       refute_equal before, everything, "#{name} changes nothing"
       undone = Desk::Undo.new(clock).call(done.undo_id)
       assert_equal "Undone: #{Store::UndoStep.find(done.undo_id).message}", undone.message
       before.each { |table, rows| assert_equal rows, everything[table], "#{table}, after #{name} was undone" }
+      assert_equal messages, untouched
       again = assert_raises(Desk::Act::Impossible) { Desk::Undo.new(clock).call(done.undo_id) }
       assert_equal ["That was undone already.", 409], [again.message, again.status]
     end

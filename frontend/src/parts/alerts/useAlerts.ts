@@ -38,8 +38,8 @@ export function useAlerts(open: (alert: Alert) => void) {
     const loud = loudest(alerts);
     if (loud?.sound && (await play(loud.sound, settings.volume ?? 70)) === "refused")
       setRefused({ path: loud.sound, volume: settings.volume ?? 70 });
-    const outside = settings.desktop ? alerts.filter(({ desktop }) => desktop) : []; // of the page too
-    if (outside.length === 0) return;
+    const outside = alerts.filter((each) => each.desktop); // of the page too
+    if (!settings.desktop || outside.length === 0) return;
     if (permission() === "granted") outside.forEach((alert) => notify(alert, () => opener.current(alert)));
     else setWanted(true);
   }, []);

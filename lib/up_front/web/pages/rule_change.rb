@@ -58,12 +58,8 @@ module UpFront
         end
 
         def rows(different)
-          messages = Store::Message.where(id: different.map { _1.first.id }).select(:id, :sender_name, :subject).index_by(&:id)
-          different.map do |item, difference|
-            message = messages.fetch(item.id)
-            {id: item.id, sender: message.sender_name, subject: message.subject, when: @time_format.moment(item.arrived_at), matched: true,
-             changes: difference.changes.map(&:to_h), reason: nil}
-          end
+          messages = PreviewRow.messages(different.map { _1.first.id })
+          different.map { |item, difference| PreviewRow.of(messages.fetch(item.id), item, difference, @time_format) }
         end
       end
     end

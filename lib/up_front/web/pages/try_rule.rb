@@ -127,13 +127,12 @@ module UpFront
         # The changed ones first to come to mind: those that match, the newest first; then those that no longer do.
         def rows(items, ids)
           shown = items.partition { ids.include?(_1.id) }.flatten(1).first(MOST_ROWS)
-          messages = Store::Message.where(id: shown.map(&:id)).select(:id, :sender_name, :subject).index_by(&:id)
+          messages = PreviewRow.messages(shown.map(&:id))
           shown.map { |item| row(messages.fetch(item.id), item, ids.include?(item.id)) }
         end
 
         def row(message, item, matched)
-          {id: item.id, sender: message.sender_name, subject: message.subject, when: @time_format.moment(item.arrived_at), matched: matched,
-           changes: difference(item).changes.map(&:to_h), reason: reason(item)}
+          PreviewRow.of(message, item, difference(item), @time_format, matched: matched, reason: reason(item))
         end
 
         # Why the draft says less here than it could.

@@ -5,8 +5,6 @@ module UpFront
     module Routes
       # How things stand: the Front, what is held, the day.
       module Reading
-        MOST_OF_ROUND = 500 # rows; a round brings some tens
-
         def self.registered(app)
           app.get("/api/status") do
             ready = Store::Rulebook.exists?
@@ -26,11 +24,7 @@ module UpFront
           app.get("/api/held") { json(Pages::Held.new(rulebook, now).to_h) }
           app.get("/api/day") { json(Pages::Day.new(rulebook, now).to_h) }
           app.get("/api/rounds") do
-            at = instant(params["at"])
-            states = Store::State.by_round(at).limit(MOST_OF_ROUND).to_a
-            time_format = Core::TimeFormat.new(rulebook.zone, now)
-            rows = Pages::Row.of(states, rulebook, now).sort_by(&:rank)
-            json(title: Core::English.sentence(time_format.round(at)), done: at <= now, messages: rows.map(&:to_h))
+            json(Pages::Round.new(rulebook, now, instant(params["at"])).to_h)
           rescue ArgumentError
             halt_problem 400, "The time is none.", errors: [{pointer: "/at", expected: "an ISO 8601 time"}]
           end

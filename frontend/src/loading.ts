@@ -1,3 +1,5 @@
+import { lazy, type ComponentType } from "react";
+
 const KEY = "up-front-reloaded-for-a-part";
 const AGAIN_MS = 10_000;
 
@@ -17,7 +19,7 @@ function reloadedJustNow(): boolean {
  * A part of the page. After an update of the server the part that this page knows of may be gone: then the page is loaded
  * anew, once, and this never ends. Where the server does not answer, the page stays and the fault is told.
  */
-export async function loadedOrReloaded<Part>(load: () => Promise<Part>): Promise<Part> {
+async function loadedOrReloaded<Part>(load: () => Promise<Part>): Promise<Part> {
   try {
     return await load();
   } catch (fault) {
@@ -26,4 +28,9 @@ export async function loadedOrReloaded<Part>(load: () => Promise<Part>): Promise
     location.reload();
     return new Promise<Part>(() => undefined);
   }
+}
+
+/** A component of its own part, loaded when it is first drawn. */
+export function lazily<Name extends string, Props>(name: Name, load: () => Promise<Record<Name, ComponentType<Props>>>) {
+  return lazy<ComponentType<Props>>(() => loadedOrReloaded(load).then((module) => ({ default: module[name] })));
 }
