@@ -37,6 +37,7 @@ module UpFront
 
       helpers Helpers
       register Problems
+      register ToldEvents
       [Routes::Reading, Routes::Acts, Routes::Rules, Routes::Rulebooks, Routes::Week, Routes::Alerts, Routes::Views, Routes::Finding,
         Routes::Tidying, Routes::Mail, Routes::Sources, Routes::Pace].each do
         register _1
@@ -45,7 +46,7 @@ module UpFront
       before do
         headers "content-security-policy" => POLICY, "x-content-type-options" => "nosniff", "referrer-policy" => "no-referrer"
         cache_control :no_store if request.path_info.start_with?("/api/")
-        same_origin! unless request.get? || request.head?
+        same_origin! unless reads?
       end
 
       # What can be asked before Up Front knows its owner; all else wants the rulebook.

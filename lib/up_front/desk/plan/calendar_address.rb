@@ -15,6 +15,7 @@ module UpFront
       def call
         transaction do
           Store::Setting[KEY] = SecureRandom.urlsafe_base64(24)
+          event("calendar_address")
           Done.new(message: "The calendar has a new address; the old one no longer answers.")
         end
       end
