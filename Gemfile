@@ -36,5 +36,6 @@ group :test do
   gem "axe-core-capybara", "~> 4.14.0"
   gem "prop_check", "~> 1.0"
   gem "json_schemer", "~> 2.5"
+  gem "simplecov", "~> 0.22", require: false
   gem "standard", "~> 1.57", require: false
 end
