@@ -77,7 +77,7 @@ class Screenshots
     picture "front-dark"
     Browser.scheme(session, "light")
     session.click_button(text: /Make a rule/)
-    session.find(".quiet", text: /Matches/)
+    session.find("section", text: /Matches/)
     picture "make-a-rule"
     session.visit("/held")
     session.click_button(text: "Culture Diary", match: :first)
@@ -106,9 +106,9 @@ class Screenshots
     picture "find"
     session.visit("/views")
     session.click_link("I wait for an answer")
-    session.find(".review-line.due", text: "Called for being gone through")
+    session.find("main", text: "Called for being gone through")
     session.first("a[data-row]").click
-    session.find(".why-view")
+    session.find("aside", text: "is in this view")
     picture "view"
     session.visit("/mail-in")
     session.find("h1", text: "Two folders")
@@ -133,7 +133,7 @@ class Screenshots
     session.find("h1", text: "need").click
     deliver("Wall texts, one last look?", "Helena Sarmento <helena.sarmento@lanternquay.example>",
       "Could you read the texts of room 4 once more before they go to the printer?")
-    session.find(".banner.tap")
+    session.find("[aria-label=Alerts]", text: "Wall texts")
     deliver("Alarm: humidity 63 % in store B for 20 minutes", "Store-room monitor <monitor@climate.lanternquay.example>",
       "Store B has been above the limit of 55 % humidity for 20 minutes.")
     session.find("[role=alertdialog]")
@@ -151,7 +151,7 @@ class Screenshots
   def rules
     session.visit("/rules/begin")
     session.click_button(text: /Newsletters once a week/)
-    session.find(".need-sentence")
+    session.find("form, main", text: "When it is a newsletter", match: :first)
     picture "begin"
     session.visit("/rules")
     session.find("h1", text: "rules are read")
@@ -166,7 +166,7 @@ class Screenshots
     session.find("input[aria-label=effect]").send_keys("flag", :enter)
     session.click_button("Save and apply to mail already here …")
     session.find("button", text: /Apply to \d+ messages/)
-    session.find(".notice").click_button("Dismiss")
+    session.click_button("Dismiss")
     picture "apply"
   end
 
@@ -193,7 +193,7 @@ class Screenshots
     session.click_button("Write it as text")
     field = session.find_field("As text")
     field.set(field.value.sub("mentions", "mentoins"))
-    session.find(".in-place", text: "Did you mean")
+    session.find("[role=status]", text: "Did you mean")
     session.find("main").scroll_to(:bottom)
     picture "rule-text"
     session.click_button("Leave the text")

@@ -6,5 +6,5 @@ export default tseslint.config(
   { ignores: ["node_modules", "src/api/schema.d.ts"] },
   js.configs.recommended,
   ...tseslint.configs.recommended,
-  { plugins: { "react-hooks": hooks }, rules: { "react-hooks/rules-of-hooks": "error", "react-hooks/exhaustive-deps": "error" } },
+  hooks.configs.flat["recommended-latest"],
 );

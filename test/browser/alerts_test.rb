@@ -83,7 +83,7 @@ class AlertsTest < Minitest::Test
     assert_selector("[role=alertdialog]")
     click_button "Open it"
     assert_selector("aside h1", text: "Alarm: humidity")
-    assert_selector("aside .text mark", text: "humidity")
+    assert_selector("aside mark", text: "humidity")
     assert_equal "2", kept("plays")
   end
 
@@ -127,7 +127,7 @@ class AlertsTest < Minitest::Test
     deliver(subject: "Held at the border")
     assert_selector("[aria-label=Alerts]", text: "Held at the border")
     click_link "Journal"
-    assert_selector(".journal-entry", text: "without its sound: sounds were off")
+    assert_selector("main li", text: "without its sound: sounds were off")
     assert_equal "2", kept("plays")
   end
 
@@ -164,10 +164,10 @@ class AlertsTest < Minitest::Test
     click_button "Save"
     assert_text "Changed the ink “Deep water”."
     click_link "Front"
-    within(".ink-legend") { click_link "Deep water" }
+    within("[role=group][aria-label='Inks here']") { click_link "Deep water" }
     assert_selector("h1", text: /messages wear the ink Deep water./)
     first("a[data-row]").click
-    assert_selector("aside h1.inked")
+    assert_selector("aside h1[style*='--ink-now']")
   end
 
   def test_weight_by_hand_and_a_rule_of_it_only_if_asked

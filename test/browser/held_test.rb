@@ -42,8 +42,8 @@ class HeldTest < Minitest::Test
 
   def test_what_is_held_is_moved_let_in_by_sender_and_put_off
     visit "/held"
-    find("[role=combobox]", text: "Move to", match: :first).click
-    find("[role=option]", text: "10:30 round", match: :first).click
+    find("button[aria-label^='Move to another round']", match: :first).click
+    find("[role=menuitem]", text: "10:30 round", match: :first).click
     assert_text(/Moved \d+ messages to 10:30/)
     assert_selector("h2", text: "The 10:30 round")
     open_message("Purchase order 2207 approved")
@@ -55,7 +55,7 @@ class HeldTest < Minitest::Test
     within("section[aria-label='Bring back']") do
       fill_in "Why, for yourself", with: "Ask finance"
       fill_in "Hours", with: "2"
-      within(".line", text: "or in") { click_button "Then" }
+      all(:button, "Then").last.click
     end
     assert_text "Put off 1 message until 09:50."
     assert_no_link(text: "Purchase order 2207 approved")

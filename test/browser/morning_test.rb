@@ -82,6 +82,24 @@ class MorningTest < Minitest::Test
     assert_selector("h2", text: "From Monday 8 March")
   end
 
+  # What an act touches is asked anew once: by its own answer, and not again when the stream tells of it.
+  def test_what_an_act_touches_is_asked_once
+    front
+    asked = -> { page.evaluate_script("performance.getEntriesByType('resource').filter(({name}) => name.endsWith('/api/front')).length") }
+    open_message("Budget: courier line")
+    assert_selector("aside button", text: "Mark unread")
+    before = asked.call
+    3.times do
+      press("f")
+      assert_selector("aside button", text: "Take the flag off")
+      press("f")
+      assert_no_selector("aside button", text: "Take the flag off")
+    end
+    deliver(subject: "Held at the border")
+    assert_link(text: "Held at the border") # by then the stream has told of the acts too
+    assert_includes 6..9, asked.call - before, "once an act, and for what arrived, surfaced and alerted"
+  end
+
   def test_the_list_goes_by_keys_alone
     go("08:00")
     front

@@ -33,7 +33,7 @@ class RulesTest < Minitest::Test
   # A box that is drawn by the page in place of the browser's.
   def tick(words) = find("label", text: words).click
 
-  def order = all(".rule-name").map(&:text)
+  def order = all("main h2 button").map(&:text)
 
   def test_rules_are_read_found_switched_copied_deleted_and_back
     rules
@@ -86,7 +86,7 @@ class RulesTest < Minitest::Test
     carry_up(third)
     within("[role=alertdialog]") do
       click_button "Show them"
-      assert_selector(".tried")
+      assert_selector("li", text: ", was ")
       click_button "Keep the move"
     end
     assert_text "Moved the rule “#{third}”."
@@ -122,9 +122,14 @@ class RulesTest < Minitest::Test
     end
     page.refresh
     assert_text said # a draft survives a reload
+    visit "/rules"
+    click_button "New rule"
+    assert_no_text said # and is not what the next new rule begins as
+    2.times { page.go_back }
+    assert_text said
     click_button "Save rule"
     assert_text "Made the rule “Lenders' files”."
-    assert_selector("li.rule-heading", text: "Loans")
+    assert_selector("li h2", text: "Loans")
   end
 
   def test_all_and_any_and_what_can_never_hold_are_pointed_out

@@ -6,7 +6,7 @@ require_relative "../support/browser_helper"
 class WeekTest < Minitest::Test
   include BrowserHelper
 
-  def week = visit("/week").then { assert_selector("h1", text: "Your week") && assert_selector(".week-window") }
+  def week = visit("/week").then { assert_selector("h1", text: "Your week") && assert_selector("[aria-label^='Window ']", minimum: 1) }
   def window(name, day) = find("[role=button][aria-label^='Window #{name}, #{day}']")
   def round(name, day) = find("[role=button][aria-label^='Round #{name}, #{day}']")
 
@@ -51,7 +51,7 @@ class WeekTest < Minitest::Test
     window("Night", "Mon").send_keys(:enter, :delete)
     assert_text(/When you save: .*held messages? would come in now/)
     click_button "Show three to start from"
-    within(".week-starts") { assert_text "It lacks what Newsletters once a day names", count: 2 }
+    assert_text "It lacks what Newsletters once a day names", count: 2
     click_button "As it was"
     round("Evening", "Mon").send_keys(:delete)
     assert_text(/“Newsletters once a day” names/)
@@ -126,10 +126,10 @@ class WeekTest < Minitest::Test
         "DTSTART:20270311T123000Z\r\nDTEND:20270311T130000Z\r\nEND:VEVENT\r\nEND:VCALENDAR"))
     assert_text "Mail is held during 2 meetings"
     click_button "Make an address for calendar programs"
-    first = find(".week-address code").text
+    first = find("section[aria-label='For your calendar'] code").text
     click_button "Change the address"
     assert_no_text first
-    assert_equal %w[404 200], [first, find(".week-address code").text].map { Net::HTTP.get_response(URI(_1)).code }
+    assert_equal %w[404 200], [first, find("section[aria-label='For your calendar'] code").text].map { Net::HTTP.get_response(URI(_1)).code }
     fill_in "Time zone at home", with: "Atlantic/Azores"
     click_button "Change it for good"
     assert_text "The time zone is Atlantic/Azores."

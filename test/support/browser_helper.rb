@@ -14,7 +14,8 @@ Capybara.configure do |config|
   config.default_driver = :chromium
   config.default_max_wait_time = 15
   config.enable_aria_label = true
-  config.default_set_options = {rapid: false} # each letter by its key: what a script puts between them, a page does not know of
+  # Each letter by its key, those that go too: what a script puts between them, a page does not know of.
+  config.default_set_options = {rapid: false, clear: :backspace}
 end
 
 # A person at the museum's Tuesday, 07:50: a real server, a real browser, the demo's clock standing still.

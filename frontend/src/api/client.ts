@@ -1,4 +1,4 @@
-import createClient from "openapi-fetch";
+import createClient, { type Middleware } from "openapi-fetch";
 import type { components, paths } from "./schema";
 
 type Schemas = components["schemas"];
@@ -51,6 +51,25 @@ export class Problem extends Error {
 }
 
 export const api = createClient<paths>({ baseUrl: "/api" });
+
+/** Calls with what an answer tells of the events that the request made. @returns what ends it */
+export function onAnswer(hear: (events: string) => void): () => void {
+  const middleware: Middleware = {
+    onResponse({ response }) {
+      const events = response.headers.get("up-front-events");
+      if (events) hear(events);
+    },
+  };
+  api.use(middleware);
+  return () => api.eject(middleware);
+}
+
+/** A file as the body of a request. */
+export const bytes = (file: File) => ({
+  body: file as never,
+  bodySerializer: (body: unknown) => body as never,
+  headers: { "content-type": "application/octet-stream" },
+});
 
 type Answer<T> = { data?: T; error?: unknown; response: Response };
 

@@ -1,5 +1,8 @@
 import Autocomplete from "@mui/material/Autocomplete";
-import { useState } from "react";
+import TextField from "@mui/material/TextField";
+import { useState, type KeyboardEvent } from "react";
+import styles from "./combobox.module.css";
+import fields from "./fields.module.css";
 
 export type Option = { key: string; label: string; count?: number | null; aside?: string };
 
@@ -35,6 +38,8 @@ export function Combobox({
   };
   return (
     <Autocomplete<Option, false, true, boolean>
+      className={wide ? `${styles.place} ${fields.wide}` : styles.place}
+      forcePopupIcon={false}
       freeSolo={free === true}
       disableClearable
       selectOnFocus
@@ -61,7 +66,7 @@ export function Combobox({
         }
       }}
       onBlur={() => finish(typed)}
-      slotProps={{ paper: { className: "combobox-paper" }, popper: { style: { width: 340 }, placement: "bottom-start" } }}
+      slotProps={{ paper: { className: styles.comboboxPaper }, popper: { style: { width: 340 }, placement: "bottom-start" } }}
       renderOption={(props, option) => (
         <li {...props} key={option.key}>
           <span>
@@ -72,21 +77,24 @@ export function Combobox({
         </li>
       )}
       renderInput={(params) => (
-        <div ref={params.slotProps.input.ref} className={wide ? "combobox wide" : "combobox"}>
-          <input
-            {...params.slotProps.htmlInput}
-            className="slot-input"
-            aria-label={label}
-            aria-busy={loading}
-            placeholder={placeholder}
-            onKeyDown={(event) => {
-              if (event.key === "," && free) {
+        <TextField
+          {...params}
+          variant="standard"
+          placeholder={placeholder}
+          slotProps={{
+            ...params.slotProps,
+            htmlInput: {
+              ...params.slotProps.htmlInput,
+              "aria-label": label,
+              "aria-busy": loading,
+              onKeyDown: (event: KeyboardEvent<HTMLInputElement>) => {
+                if (event.key !== "," || !free) return;
                 event.preventDefault();
                 finish(typed);
-              }
-            }}
-          />
-        </div>
+              },
+            },
+          }}
+        />
       )}
     />
   );

@@ -17,7 +17,7 @@ export function Slot({
   return (
     <Select
       variant="standard"
-      className="slot"
+
       displayEmpty
       value={value}
       inputProps={{ "aria-label": label }}

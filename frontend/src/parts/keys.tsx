@@ -1,4 +1,4 @@
-import { useEffect, useSyncExternalStore } from "react";
+import { createContext, use, useEffect, useEffectEvent, useSyncExternalStore, type ReactNode } from "react";
 
 /** Every key and what it does. Each can be changed; the changes are kept in this browser. */
 export const KEYS = {
@@ -35,25 +35,41 @@ export const KEYS = {
 export type KeyName = keyof typeof KEYS;
 
 const PLACE = "up-front-keys";
-const listeners = new Set<() => void>();
-let changed: Partial<Record<KeyName, string>> = JSON.parse(localStorage.getItem(PLACE) ?? "{}");
 
-export function changeKey(name: KeyName, key: string | undefined) {
-  changed = { ...changed, [name]: key };
-  localStorage.setItem(PLACE, JSON.stringify(changed));
-  listeners.forEach((listener) => listener());
+/** The keys as they are changed in this browser. */
+export class KeyMap {
+  #changed: Partial<Record<KeyName, string>> = JSON.parse(localStorage.getItem(PLACE) ?? "{}");
+  readonly #watchers = new Set<() => void>();
+
+  of = (name: KeyName): string => this.#changed[name] ?? KEYS[name].key;
+
+  change(name: KeyName, key: string | undefined) {
+    this.#changed = { ...this.#changed, [name]: key };
+    localStorage.setItem(PLACE, JSON.stringify(this.#changed));
+    this.#watchers.forEach((watch) => watch());
+  }
+
+  subscribe = (watch: () => void) => {
+    this.#watchers.add(watch);
+    return () => void this.#watchers.delete(watch);
+  };
 }
 
-export const keyOf = (name: KeyName): string => changed[name] ?? KEYS[name].key;
+const Context = createContext<KeyMap | undefined>(undefined);
+
+export const KeysProvider = ({ keys, children }: { keys: KeyMap; children: ReactNode }) => (
+  <Context value={keys}>{children}</Context>
+);
+
+export function useKeyMap(): KeyMap {
+  const keys = use(Context);
+  if (!keys) throw new Error("useKeyMap outside KeysProvider");
+  return keys;
+}
 
 export function useKeyOf(name: KeyName): string {
-  return useSyncExternalStore(
-    (listener) => {
-      listeners.add(listener);
-      return () => listeners.delete(listener);
-    },
-    () => keyOf(name),
-  );
+  const keys = useKeyMap();
+  return useSyncExternalStore(keys.subscribe, () => keys.of(name));
 }
 
 /** Where letters are typed, or another thing is open on top, keys are not ours. */
@@ -69,14 +85,15 @@ function taken(event: KeyboardEvent): boolean {
 
 export function useKey(name: KeyName, act: () => unknown, active = true) {
   const key = useKeyOf(name);
+  const latest = useEffectEvent(act);
   useEffect(() => {
     if (!active) return;
     const press = (event: KeyboardEvent) => {
       if (taken(event) || event.key.toLowerCase() !== key.toLowerCase()) return;
       event.preventDefault();
-      act();
+      latest();
     };
     window.addEventListener("keydown", press);
     return () => window.removeEventListener("keydown", press);
-  });
+  }, [key, active]);
 }

@@ -1,52 +1,64 @@
-import { createContext, useCallback, useContext, useMemo, useState, type ReactNode } from "react";
+import { MutationCache } from "@tanstack/react-query";
+import { createContext, use, useSyncExternalStore, type ReactNode } from "react";
+import type { Offer, Outcome } from "../api/acting";
 
-/** What may be done next, said beside the undo. */
-export type Offer = { label: string; act: () => void };
 export type Notice = { id: number; message: string; undo?: number; offer?: Offer; failed?: boolean; byItself?: boolean };
-type Notices = {
-  notice: Notice | undefined;
-  tell: (message: string, undo?: number, offer?: Offer) => void;
-  /** what came by itself; it does not take the place of a notice with an undo or of another such, and follows it */
-  mention: (message: string, offer?: Offer) => void;
-  fail: (message: string) => void;
-  dismiss: () => void;
-};
-
-const Context = createContext<Notices | undefined>(undefined);
-
-type Told = { notice?: Notice; last: number; later: Omit<Notice, "id">[] };
-
-const shown = ({ last, later }: Told, next: Omit<Notice, "id">): Told => ({
-  notice: { ...next, id: last + 1 },
-  last: last + 1,
-  later,
-});
-
-const mentioned = (now: Told, next: Omit<Notice, "id">): Told =>
-  now.notice?.undo || now.notice?.byItself ? { ...now, later: [...now.later, next] } : shown(now, next);
-
-const dismissed = ({ last, later: [next, ...later] }: Told): Told =>
-  next === undefined ? { last, later } : shown({ last, later }, next);
 
 /** One notice at a time: what was just done, with its undo, or what could not be done. */
-export function NoticesProvider({ children }: { children: ReactNode }) {
-  const [{ notice }, set] = useState<Told>({ last: 0, later: [] });
-  const show = useCallback((next: Omit<Notice, "id">) => set((now) => shown(now, next)), []);
-  const value = useMemo<Notices>(
-    () => ({
-      notice,
-      tell: (message, undo, offer) => show({ message, undo, offer }),
-      mention: (message, offer) => set((now) => mentioned(now, { message, offer, byItself: true })),
-      fail: (message) => show({ message, failed: true }),
-      dismiss: () => set(dismissed),
-    }),
-    [notice, show],
-  );
-  return <Context.Provider value={value}>{children}</Context.Provider>;
+export class NoticeBoard {
+  #notice: Notice | undefined;
+  #last = 0;
+  #later: Omit<Notice, "id">[] = [];
+  readonly #watchers = new Set<() => void>();
+
+  tell = (message: string, undo?: number, offer?: Offer) => this.#show({ message, undo, offer });
+  fail = (message: string) => this.#show({ message, failed: true });
+  /** What came by itself: it does not take the place of a notice with an undo or of another such, and follows it. */
+  mention = (message: string, offer?: Offer) => {
+    const next = { message, offer, byItself: true };
+    if (this.#notice?.undo || this.#notice?.byItself) this.#later.push(next);
+    else this.#show(next);
+  };
+  dismiss = () => this.#show(this.#later.shift());
+  current = () => this.#notice;
+  subscribe = (watch: () => void) => {
+    this.#watchers.add(watch);
+    return () => void this.#watchers.delete(watch);
+  };
+
+  /** Tells how every act went, as its meta says it is told. */
+  mutations = () =>
+    new MutationCache({
+      onSuccess: (data, given, _, { meta }) => {
+        const { message, undo_id } = (data ?? {}) as Outcome;
+        if (!message || !meta || meta.tells === "nobody") return;
+        this.tell(message, undo_id ?? undefined, undo_id ? meta.offer?.(given as never) : undefined);
+      },
+      onError: (problem, _given, _, { meta }) => {
+        if (meta?.tells === "notice") this.fail(problem.message);
+      },
+    });
+
+  #show(next: Omit<Notice, "id"> | undefined) {
+    if (next) this.#last += 1;
+    this.#notice = next && { ...next, id: this.#last };
+    this.#watchers.forEach((watch) => watch());
+  }
 }
 
-export function useNotices(): Notices {
-  const notices = useContext(Context);
-  if (!notices) throw new Error("useNotices outside NoticesProvider");
-  return notices;
+const Context = createContext<NoticeBoard | undefined>(undefined);
+
+export function NoticesProvider({ board, children }: { board: NoticeBoard; children: ReactNode }) {
+  return <Context value={board}>{children}</Context>;
+}
+
+export function useNotices(): NoticeBoard {
+  const board = use(Context);
+  if (!board) throw new Error("useNotices outside NoticesProvider");
+  return board;
+}
+
+export function useNotice(): Notice | undefined {
+  const board = useNotices();
+  return useSyncExternalStore(board.subscribe, board.current);
 }

@@ -1,17 +1,21 @@
 import Close from "@mui/icons-material/Close";
 import Button from "@mui/material/Button";
-import Checkbox from "@mui/material/Checkbox";
-import FormControlLabel from "@mui/material/FormControlLabel";
 import IconButton from "@mui/material/IconButton";
-import { useRef, useState } from "react";
+import Slider from "@mui/material/Slider";
+import { useState } from "react";
+import { ask, permission, type Permission } from "../../alerts/desktop";
+import { play } from "../../alerts/sound";
+import { useTryOut } from "../../alerts/trials";
+import { useDeleteSound, useKeepSound, useSaveAlertSettings, useSounds, useShowingAlerts } from "../../api/alerts";
 import type { AlertSettings } from "../../api/client";
-import { useDeleteSound, useKeepSound, useSaveAlertSettings, useSounds, useShowingAlerts } from "../../api/queries";
-import { ask, permission, type Permission } from "../../parts/alerts/desktop";
-import { play } from "../../parts/alerts/sound";
-import { tryOut } from "../../parts/alerts/soundTests";
-import { DayChips, DAYS } from "../../parts/DayChips";
+import { Check } from "../../parts/Check";
+import { DayChips, DAYS } from "../../parts/chips";
+import { Fault } from "../../parts/Fault";
+import { NumberSlot, TimeSlot } from "../../parts/fields";
+import { FileField } from "../../parts/FileField";
+import ui from "../../parts/page.module.css";
 import { AlertsNav } from "./AlertsNav";
-import "./alerts-screens.css";
+import styles from "./settings.module.css";
 
 type Props = { settings: AlertSettings; save: (part: Partial<AlertSettings>) => void };
 type Quiet = NonNullable<AlertSettings["quiet"]>[number];
@@ -24,35 +28,6 @@ const DESKTOP: Record<Permission, string> = {
   none: "This browser cannot alert on the desktop.",
 };
 
-function Number({
-  label,
-  value,
-  least,
-  most,
-  change,
-}: {
-  label: string;
-  value: number;
-  least: number;
-  most: number;
-  change: (next: number) => void;
-}) {
-  return (
-    <input
-      className="slot-input number"
-      type="number"
-      min={least}
-      max={most}
-      aria-label={label}
-      value={value}
-      onChange={(event) => {
-        const next = event.target.valueAsNumber;
-        if (next >= least && next <= most) change(next);
-      }}
-    />
-  );
-}
-
 /** Hours in which alerts show without their sound. */
 function QuietHours({ settings, save }: Props) {
   const quiet = settings.quiet ?? [];
@@ -61,23 +36,11 @@ function QuietHours({ settings, save }: Props) {
   return (
     <>
       {quiet.map((span, index) => (
-        <div key={index} className="condition-line">
+        <div key={index} className={ui.conditionLine}>
           from
-          <input
-            className="slot-input time"
-            type="time"
-            aria-label="Quiet from"
-            value={span.from}
-            onChange={(event) => event.target.value && put(index, { from: event.target.value })}
-          />
+          <TimeSlot label="Quiet from" value={span.from} change={(next) => put(index, { from: next })} />
           to
-          <input
-            className="slot-input time"
-            type="time"
-            aria-label="Quiet to"
-            value={span.to}
-            onChange={(event) => event.target.value && put(index, { to: event.target.value })}
-          />
+          <TimeSlot label="Quiet to" value={span.to} change={(next) => put(index, { to: next })} />
           <DayChips days={span.days} change={(days) => put(index, { days })} />
           <IconButton
             size="small"
@@ -99,13 +62,12 @@ function SoundList({ volume }: { volume: number }) {
   const sounds = useSounds().data;
   const keep = useKeepSound();
   const remove = useDeleteSound();
-  const field = useRef<HTMLInputElement>(null);
-  const bring = (file: File | undefined) => {
+  const bring = ([file]: File[]) => {
     if (file) keep.mutate({ file, name: file.name.replace(/\.[^.]*$/, "").slice(0, 100) || "My sound" });
   };
   return (
     <>
-      <ul className="sounds">
+      <ul className={styles.sounds}>
         {sounds?.shipped.map(({ name, path }) => (
           <li key={name}>
             <Button onClick={() => void play(path, volume)} aria-label={`Play ${name}`}>
@@ -124,39 +86,48 @@ function SoundList({ volume }: { volume: number }) {
           </li>
         ))}
       </ul>
-      <input
-        ref={field}
-        type="file"
-        accept="audio/*"
-        className="unseen"
-        tabIndex={-1}
-        aria-label="A sound file"
-        onChange={(event) => {
-          bring(event.target.files?.[0]);
-          event.target.value = "";
-        }}
-      />
-      <Button onClick={() => field.current?.click()}>Bring a sound of your own</Button>{" "}
-      <span className="quiet">WAV, MP3, Ogg or FLAC, at most 1 MB. Choose it in a rule’s alert.</span>
-      {keep.isError && (
-        <p className="error-text" role="alert">
-          {keep.error.message}
-        </p>
-      )}
+      <FileField label="A sound file" accept="audio/*" take={bring}>
+        Bring a sound of your own
+      </FileField>{" "}
+      <span className={ui.quiet}>WAV, MP3, Ogg or FLAC, at most 1 MB. Choose it in a rule’s alert.</span>
+      <Fault of={keep} />
     </>
   );
 }
 
+/** What is heard is told while it is drawn, and kept where it is let go. */
+function Volume({ volume, save }: { volume: number; save: Props["save"] }) {
+  const [drawn, setDrawn] = useState<number>();
+  return (
+    <div className={styles.volume}>
+      Volume
+      <Slider
+        aria-label="Volume"
+        step={5}
+        value={drawn ?? volume}
+        onChange={(_, next) => setDrawn(next)}
+        onChangeCommitted={(_, next) => {
+          setDrawn(undefined);
+          save({ volume: next });
+        }}
+      />
+      {drawn ?? volume} %
+    </div>
+  );
+}
+
 function Desktop({ settings, save }: Props) {
-  const [may, setMay] = useState(permission());
+  const [may, setMay] = useState(permission);
+  const tryOut = useTryOut();
   return (
     <section aria-label="On the desktop">
       <h2>On the desktop</h2>
-      <FormControlLabel
-        control={<Checkbox size="small" checked={settings.desktop === true} onChange={(_, desktop) => save({ desktop })} />}
+      <Check
         label="alerts whose rule says so show on the desktop too"
+        on={settings.desktop === true}
+        turn={(desktop) => save({ desktop })}
       />
-      <p className={may === "denied" ? "in-place" : "sub"}>{DESKTOP[may]}</p>
+      <p className={may === "denied" ? ui.inPlace : ui.sub}>{DESKTOP[may]}</p>
       {may === "default" && <Button onClick={() => void ask().then(setMay)}>Ask the browser</Button>}
       {may === "granted" && (
         <Button onClick={() => tryOut({ level: "tap", text: "This is how an alert shows on the desktop", desktop: true }, 0)}>
@@ -171,6 +142,7 @@ function Desktop({ settings, save }: Props) {
 export function AlertSettingsScreen() {
   const showing = useShowingAlerts();
   const saving = useSaveAlertSettings();
+  const tryOut = useTryOut();
   const [own, setOwn] = useState<AlertSettings>();
   const settings = own ?? showing.data?.settings;
   const save = (part: Partial<AlertSettings>) => {
@@ -180,11 +152,11 @@ export function AlertSettingsScreen() {
   };
   const volume = settings?.volume ?? 70;
   return (
-    <div className="screen">
-      <main className="list alert-settings">
+    <div className={ui.screen}>
+      <main className={`${ui.list} ${styles.alertSettings}`}>
         <AlertsNav />
-        <h1 className="lead">How alerts sound</h1>
-        <p className="sub">
+        <h1 className={ui.lead}>How alerts sound</h1>
+        <p className={ui.sub}>
           More than three alerts in two minutes become one, and a conversation alerts once in ten minutes, unless a rule calls
           out.
         </p>
@@ -192,7 +164,7 @@ export function AlertSettingsScreen() {
           <>
             <section aria-label="Try them">
               <h2>The three loudnesses</h2>
-              <div className="row-of">
+              <div className={ui.rowOf}>
                 <Button onClick={() => tryOut({ level: "tap", text: "A tap goes by itself", desktop: false }, volume)}>
                   Try a tap
                 </Button>
@@ -222,22 +194,8 @@ export function AlertSettingsScreen() {
             </section>
             <section aria-label="Sounds">
               <h2>Sounds</h2>
-              <FormControlLabel
-                control={<Checkbox size="small" checked={settings.sounds === true} onChange={(_, sounds) => save({ sounds })} />}
-                label="alerts may sound"
-              />
-              <label className="volume">
-                Volume
-                <input
-                  type="range"
-                  min={0}
-                  max={100}
-                  step={5}
-                  value={volume}
-                  onChange={(event) => save({ volume: event.target.valueAsNumber })}
-                />
-                {volume} %
-              </label>
+              <Check label="alerts may sound" on={settings.sounds === true} turn={(sounds) => save({ sounds })} />
+              <Volume volume={volume} save={save} />
               <SoundList volume={volume} />
               <h3>Quiet hours, for sounds alone</h3>
               <QuietHours settings={settings} save={save} />
@@ -245,9 +203,9 @@ export function AlertSettingsScreen() {
             <Desktop settings={settings} save={save} />
             <section aria-label="Call-outs and the Front">
               <h2>Call-outs, and the band Now</h2>
-              <div className="condition-line">
+              <div className={ui.conditionLine}>
                 A call-out that nobody answers calls again after
-                <Number
+                <NumberSlot
                   label="Minutes until it calls again"
                   value={settings.again_minutes ?? 5}
                   least={1}
@@ -256,9 +214,9 @@ export function AlertSettingsScreen() {
                 />
                 minutes.
               </div>
-              <div className="condition-line">
+              <div className={ui.conditionLine}>
                 The band Now shows at most
-                <Number
+                <NumberSlot
                   label="Messages that Now shows"
                   value={settings.now_most ?? 5}
                   least={1}
@@ -270,11 +228,7 @@ export function AlertSettingsScreen() {
             </section>
           </>
         )}
-        {saving.isError && (
-          <p className="error-text" role="alert">
-            {saving.error.message}
-          </p>
-        )}
+        <Fault of={saving} />
       </main>
     </div>
   );

@@ -1,13 +1,9 @@
-import { NavLink } from "react-router";
+import { SubNav } from "../../parts/SubNav";
 
-export function AlertsNav() {
-  return (
-    <nav className="sub-nav" aria-label="Alerts">
-      <NavLink to="/alerts" end>
-        Journal
-      </NavLink>
-      <NavLink to="/alerts/loud">How loud the rules are</NavLink>
-      <NavLink to="/alerts/settings">How alerts sound</NavLink>
-    </nav>
-  );
-}
+const PAGES = [
+  ["/alerts", "Journal"],
+  ["/alerts/loud", "How loud the rules are"],
+  ["/alerts/settings", "How alerts sound"],
+] as const;
+
+export const AlertsNav = () => <SubNav label="Alerts" pages={PAGES} />;

@@ -1,9 +1,12 @@
 import Button from "@mui/material/Button";
 import { Link } from "react-router";
-import { useLoudness, useQuieten } from "../../api/queries";
+import { useLoudness } from "../../api/alerts";
+import { useQuieten } from "../../api/rules";
+import { Fault } from "../../parts/Fault";
+import ui from "../../parts/page.module.css";
 import { AlertsNav } from "./AlertsNav";
-import { LEVEL_WORDS } from "./JournalScreen";
-import "./alerts-screens.css";
+import styles from "./loud.module.css";
+import { Loudness } from "./Loudness";
 
 /** How loud the rulebook was, by rule and loudness, and what of it was opened. */
 export function LoudScreen() {
@@ -11,19 +14,19 @@ export function LoudScreen() {
   const quieten = useQuieten();
   const page = loudness.data;
   return (
-    <div className="screen">
-      <main className="list">
+    <div className={ui.screen}>
+      <main className={ui.list}>
         <AlertsNav />
-        <h1 className="lead">{page?.lead ?? "How loud the rules are"}</h1>
+        <h1 className={ui.lead}>{page?.lead ?? "How loud the rules are"}</h1>
         {page && page.rules.length > 0 && (
           <>
-            <p className="sub">
+            <p className={ui.sub}>
               Over {page.days === 1 ? "one day" : `the last ${page.days} days`}: {page.levels.call_out} call-outs,{" "}
               {page.levels.chime} chimes and {page.levels.tap} taps a day.
               {page.silenced > 0 && ` ${page.silenced} more were silenced.`}
             </p>
-            <div className="loud-scroll">
-              <table className="loud">
+            <div className={styles.loudScroll}>
+              <table className={styles.loud}>
                 <thead>
                   <tr>
                     <th scope="col">Rule</th>
@@ -42,12 +45,12 @@ export function LoudScreen() {
                     <tr key={row.rule + row.level}>
                       <th scope="row">{row.rule_id ? <Link to={`/rules/${row.rule_id}`}>{row.rule}</Link> : row.rule}</th>
                       <td>
-                        <span className={`loudness ${row.level}`}>{LEVEL_WORDS[row.level]}</span>
+                        <Loudness level={row.level} />
                       </td>
                       <td>{row.a_day}</td>
                       <td>{row.count}</td>
                       <td>{row.soon}</td>
-                      <td className={row.count > 2 && row.never * 2 > row.count ? "much" : ""}>{row.never}</td>
+                      <td className={row.count > 2 && row.never * 2 > row.count ? styles.much : ""}>{row.never}</td>
                       <td>
                         {row.quieter && row.rule_id ? (
                           <Button
@@ -58,7 +61,7 @@ export function LoudScreen() {
                             Make it quieter
                           </Button>
                         ) : (
-                          <span className="quiet">not so loud any more</span>
+                          <span className={ui.quiet}>not so loud any more</span>
                         )}
                       </td>
                     </tr>
@@ -69,9 +72,9 @@ export function LoudScreen() {
           </>
         )}
         {page?.rules.length === 0 && (
-          <p className="sub">Once rules alert, this shows how often, and how much of it you opened.</p>
+          <p className={ui.sub}>Once rules alert, this shows how often, and how much of it you opened.</p>
         )}
-        {loudness.isError && <p className="error-text">{loudness.error.message}</p>}
+        <Fault of={loudness} />
       </main>
     </div>
   );

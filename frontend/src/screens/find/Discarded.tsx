@@ -1,6 +1,9 @@
 import Button from "@mui/material/Button";
 import { useState } from "react";
-import { useDiscarded, useEmptyDiscarded, useKeepDiscarded } from "../../api/queries";
+import { useDiscarded, useEmptyDiscarded, useKeepDiscarded } from "../../api/tidying";
+import { NumberSlot } from "../../parts/fields";
+import forms from "../../parts/forms.module.css";
+import ui from "../../parts/page.module.css";
 
 /** What is looked for to see discarded mail. */
 export const DISCARDED = "it was discarded";
@@ -17,23 +20,12 @@ export function DiscardedLine() {
   const shown = days ?? page.keep_days ?? DEFAULT_DAYS;
   const many = page.count === 1 ? "one discarded message" : `${page.count.toLocaleString("en")} discarded messages`;
   return (
-    <section className="tidy" aria-label="Discarded mail">
-      <div className="condition-line">
+    <section className={forms.tidy} aria-label="Discarded mail">
+      <div className={ui.conditionLine}>
         {page.keep_days
           ? "Discarded mail is removed from Up Front after"
           : "Discarded mail stays until you empty it. Or remove it from Up Front after"}
-        <input
-          className="slot-input number"
-          type="number"
-          min={1}
-          max={3650}
-          aria-label="Days that discarded mail is kept"
-          value={shown}
-          onChange={(event) => {
-            const next = event.target.valueAsNumber;
-            if (next >= 1 && next <= 3650) setDays(next);
-          }}
-        />
+        <NumberSlot label="Days that discarded mail is kept" value={shown} least={1} most={3650} change={setDays} />
         days
         {page.keep_days !== shown && (
           <Button variant="text" onClick={() => keep.mutate(shown)}>
@@ -47,7 +39,7 @@ export function DiscardedLine() {
         )}
       </div>
       {asking ? (
-        <div className="row-of" role="alertdialog" aria-label="Empty discarded mail">
+        <div className={ui.rowOf} role="alertdialog" aria-label="Empty discarded mail">
           <span>
             Remove {many} from Up Front for good? This is the one thing that cannot be undone here. Your mailboxes are not
             touched.

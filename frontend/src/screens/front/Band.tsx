@@ -2,7 +2,9 @@ import Button from "@mui/material/Button";
 import { useState, type ReactNode } from "react";
 import { Link } from "react-router";
 import type { Act, Row, Section } from "../../api/client";
-import { Brief, MessageRow } from "../../parts/rows";
+import ui from "../../parts/page.module.css";
+import { MessageRow } from "../../reading/rows";
+import { SectionRows } from "../../reading/SectionRows";
 
 const moreWords = ({ key }: Section, more: number) =>
   key === "now"
@@ -52,13 +54,13 @@ export function Band({
   const rest = shown.filter((row) => !low.includes(row));
   return (
     <section aria-label={section.title}>
-      <div className="band">
+      <div className={ui.band}>
         {handle}
         <h2>{section.view_id ? <Link to={`/views/${section.view_id}`}>{section.title}</Link> : section.title}</h2>
-        <span className="count">{section.count}</span>
-        {most !== undefined && <span className="right">shows at most {most}</span>}
+        <span className={ui.count}>{section.count}</span>
+        {most !== undefined && <span className={ui.right}>shows at most {most}</span>}
         {section.key !== "now" && (
-          <span className="right">
+          <span className={ui.right}>
             <Button
               variant="text"
               onClick={() =>
@@ -74,11 +76,10 @@ export function Band({
           </span>
         )}
       </div>
-      {section.messages.length === 0 && <p className="quiet">Nothing fits this band now.</p>}
-      {rest.map(render)}
-      <Brief rows={low} render={render} />
+      {section.messages.length === 0 && <p className={ui.quiet}>Nothing fits this band now.</p>}
+      <SectionRows part={section.key} rows={rest} low={low} draw={render} />
       {more > 0 && (
-        <p className="more-line">
+        <p className={ui.moreLine}>
           <Button variant="text" onClick={() => setWhole(true)}>
             {moreWords(section, more)}
           </Button>

@@ -1,20 +1,14 @@
-import {
-  closestCenter,
-  DndContext,
-  KeyboardSensor,
-  PointerSensor,
-  useSensor,
-  useSensors,
-  type DragEndEvent,
-} from "@dnd-kit/core";
-import { SortableContext, sortableKeyboardCoordinates, useSortable, verticalListSortingStrategy } from "@dnd-kit/sortable";
+import { closestCenter, DndContext, type DragEndEvent } from "@dnd-kit/core";
+import { SortableContext, useSortable, verticalListSortingStrategy } from "@dnd-kit/sortable";
 import { CSS } from "@dnd-kit/utilities";
 import DragIndicator from "@mui/icons-material/DragIndicator";
 import IconButton from "@mui/material/IconButton";
 import type { ComponentProps } from "react";
 import type { Section } from "../../api/client";
-import { useMoveView, useViewNames } from "../../api/queries";
+import { useMoveView, useViewNames } from "../../api/views";
+import { useDragSensors } from "../../parts/useDragSensors";
 import { Band } from "./Band";
+import styles from "./bands.module.css";
 
 type Given = Omit<ComponentProps<typeof Band>, "section" | "handle">;
 
@@ -36,7 +30,7 @@ function DraggedBand({ section, ...rest }: Given & { section: Section }) {
             {...attributes}
             {...listeners}
             aria-label={`Move the band ${section.title}`}
-            className="band-handle"
+            className={styles.handle}
           >
             <DragIndicator fontSize="inherit" />
           </IconButton>
@@ -46,23 +40,31 @@ function DraggedBand({ section, ...rest }: Given & { section: Section }) {
   );
 }
 
+const isNow = ({ key }: Section) => key === "now";
+const isOwn = ({ view_id }: Section) => Boolean(view_id);
+const isRest = (section: Section) => !isNow(section) && !isOwn(section);
+
+/** The sections as they stand on the Front, from top to bottom. */
+export const inOrder = (sections: Section[]): Section[] => [
+  ...sections.filter(isNow),
+  ...sections.filter(isOwn),
+  ...sections.filter(isRest),
+];
+
 /** Now first, then the person's bands in an order that they drag, then everything else. */
 export function Bands({ sections, ...rest }: Given & { sections: Section[] }) {
   const views = useViewNames().data?.views ?? [];
   const move = useMoveView();
-  const sensors = useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
-    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
-  );
+  const sensors = useDragSensors();
   const drop = ({ active, over }: DragEndEvent) => {
     if (!over || active.id === over.id) return;
     move.mutate({ id: Number(active.id), to: views.findIndex(({ id }) => id === over.id) });
   };
-  const own = sections.filter(({ view_id }) => view_id);
+  const own = sections.filter(isOwn);
   const plain = (section: Section) => <Band key={section.key} section={section} {...rest} />;
   return (
     <>
-      {sections.filter(({ key }) => key === "now").map(plain)}
+      {sections.filter(isNow).map(plain)}
       <DndContext
         sensors={sensors}
         collisionDetection={closestCenter}
@@ -75,7 +77,7 @@ export function Bands({ sections, ...rest }: Given & { sections: Section[] }) {
           ))}
         </SortableContext>
       </DndContext>
-      {sections.filter(({ key, view_id }) => key !== "now" && !view_id).map(plain)}
+      {sections.filter(isRest).map(plain)}
     </>
   );
 }

@@ -1,31 +1,34 @@
 import Button from "@mui/material/Button";
-import { useEffect, useRef, useState } from "react";
-import { Link, useNavigate, useParams } from "react-router";
-import type { Act, Front, Row } from "../../api/client";
-import { useAct, useFront } from "../../api/queries";
-import { ChosenBar } from "../../parts/chosen";
+import { useState } from "react";
+import { Link, useParams } from "react-router";
+import type { Front, Row } from "../../api/client";
+import { useFront } from "../../api/front";
+import { Fault } from "../../parts/Fault";
 import { KeyCap } from "../../parts/KeyCap";
-import "../../parts/review.css";
-import { useDeferredRows } from "../../parts/useDeferredRows";
-import { neighbour, useRowKeys } from "../../parts/useRowKeys";
-import { InkLegend } from "../inks/InkLegend";
-import { SheetPane } from "../sheet/SheetPane";
-import { Bands } from "./Bands";
+import ui from "../../parts/page.module.css";
+import { InkLegend } from "../../reading/InkLegend";
+import { ListAndSheet, useActs } from "../../reading/ListAndSheet";
+import { ReviewCall } from "../../reading/ReviewCall";
+import styles from "../../reading/rows.module.css";
+import { useDeferredRows } from "../../reading/useDeferredRows";
+import { Bands, inOrder } from "./Bands";
 
 const idsOf = (front: Front) => front.sections.flatMap(({ messages }) => messages.map(({ id }) => id));
 
-/** The ids that were not here at the last look, for announcing them and sliding them in. */
-function useFresh(front: Front | undefined) {
-  const known = useRef<Set<number>>(undefined);
-  const [fresh, setFresh] = useState<Row[]>([]);
-  useEffect(() => {
-    if (!front) return;
-    const rows = front.sections.flatMap(({ messages }) => messages);
-    const before = known.current;
-    if (before) setFresh(rows.filter(({ id }) => !before.has(id)));
-    known.current = new Set(rows.map(({ id }) => id));
-  }, [front]);
-  return fresh;
+const rowsOf = (front: Front) => front.sections.flatMap(({ messages }) => messages);
+
+/** The rows that were not here at the last look, for announcing them and sliding them in. */
+function useFresh(front: Front | undefined): Row[] {
+  const [seen, setSeen] = useState<{ front: Front; known: Set<number>; fresh: Row[] }>();
+  if (front && front !== seen?.front) {
+    const rows = rowsOf(front);
+    setSeen({
+      front,
+      known: new Set(rows.map(({ id }) => id)),
+      fresh: seen ? rows.filter(({ id }) => !seen.known.has(id)) : [],
+    });
+  }
+  return seen?.fresh ?? [];
 }
 
 function announcement(fresh: Row[]) {
@@ -37,74 +40,63 @@ function announcement(fresh: Row[]) {
 export function FrontScreen() {
   const params = useParams();
   const open = params.id ? Number(params.id) : undefined;
-  const navigate = useNavigate();
   const front = useFront();
   const calm = useDeferredRows(front.data, idsOf);
   const fresh = useFresh(calm.shown);
-  const acting = useAct();
-  const act = (name: Act, ids: number[]) => acting.mutate({ act: name, messages: ids });
-  useRowKeys("/front", open);
+  const act = useActs();
   const page = calm.shown;
-  const freshIds = new Set(fresh.map(({ id }) => id));
+  const sections = inOrder(page?.sections ?? []);
   return (
-    <div className="screen">
-      <main className="list" {...calm.area}>
-        <div className="unseen" role="status" aria-live="polite">
-          {announcement(fresh)}
-        </div>
-        {page && (
-          <>
-            <h1 className="lead">{page.lead}</h1>
-            <p className="sub">
-              {page.waiting} {page.held > 0 && <Link to="/held">Look inside</Link>}
-            </p>
-            {page.reviews?.map(({ id, name, count }) => (
-              <p key={id} className="review-line due">
-                <span>
-                  Time to go through “{name}”: {count === 1 ? "one message" : `${count.toLocaleString("en")} messages`}.
-                </span>
-                <Link to={`/views/${id}`}>Go through it</Link>
-              </p>
-            ))}
-            {calm.coming > 0 && (
-              <div className="fresh-pill">
-                <Button variant="contained" onClick={calm.show}>
-                  {calm.coming === 1 ? "One new message" : `${calm.coming} new messages`}: show
-                </Button>
-              </div>
-            )}
-            <Bands sections={page.sections} open={open} fresh={freshIds} act={act} />
-            <InkLegend names={page.inks} />
-            {page.older > 0 && (
-              <p className="quiet">{page.older} older messages are on the Front too. Clear some of these to see them.</p>
-            )}
-            {page.count === 0 && (
-              <p className="quiet">
-                {page.held > 0 ? "What waits is in Held, and comes by itself." : "New mail shows up here by itself."} To bring in
-                mail that you have, drop .eml or mbox files on this window, or{" "}
-                <Link to="/mail-in">say where mail comes from</Link>.
-              </p>
-            )}
-          </>
-        )}
-        <ChosenBar open={open} />
-        {front.isError && !page && <p className="error-text">{front.error.message}</p>}
-      </main>
-      <SheetPane
-        id={open}
-        place="/front"
-        act={act}
-        gone={(id) => {
-          const next = neighbour(id);
-          navigate(next ? `/front/${next}` : "/front");
-        }}
-        empty={
-          <p>
-            Choose a message to read it here. <KeyCap of="next" /> <KeyCap of="previous" /> move, <KeyCap of="open" /> opens,{" "}
-            <KeyCap of="keys" /> shows every key.
+    <ListAndSheet
+      place="/front"
+      open={open}
+      parts={sections.map(({ key }) => key)}
+      list={calm.area}
+      empty={
+        <p>
+          Choose a message to read it here. <KeyCap of="next" /> <KeyCap of="previous" /> move, <KeyCap of="open" /> opens,{" "}
+          <KeyCap of="keys" /> shows every key.
+        </p>
+      }
+    >
+      <div className="unseen" role="status" aria-live="polite">
+        {announcement(fresh)}
+      </div>
+      {page && (
+        <>
+          <h1 className={ui.lead}>{page.lead}</h1>
+          <p className={ui.sub}>
+            {page.waiting} {page.held > 0 && <Link to="/held">Look inside</Link>}
           </p>
-        }
-      />
-    </div>
+          {page.reviews?.map(({ id, name, count }) => (
+            <ReviewCall key={id} due>
+              <span>
+                Time to go through “{name}”: {count === 1 ? "one message" : `${count.toLocaleString("en")} messages`}.
+              </span>
+              <Link to={`/views/${id}`}>Go through it</Link>
+            </ReviewCall>
+          ))}
+          {calm.coming > 0 && (
+            <div className={styles.freshPill}>
+              <Button variant="contained" onClick={calm.show}>
+                {calm.coming === 1 ? "One new message" : `${calm.coming} new messages`}: show
+              </Button>
+            </div>
+          )}
+          <Bands sections={sections} open={open} fresh={new Set(fresh.map(({ id }) => id))} act={act} />
+          <InkLegend names={page.inks} />
+          {page.older > 0 && (
+            <p className={ui.quiet}>{page.older} older messages are on the Front too. Clear some of these to see them.</p>
+          )}
+          {page.count === 0 && (
+            <p className={ui.quiet}>
+              {page.held > 0 ? "What waits is in Held, and comes by itself." : "New mail shows up here by itself."} To bring in
+              mail that you have, drop .eml or mbox files on this window, or <Link to="/mail-in">say where mail comes from</Link>.
+            </p>
+          )}
+        </>
+      )}
+      {!page && <Fault of={front} />}
+    </ListAndSheet>
   );
 }

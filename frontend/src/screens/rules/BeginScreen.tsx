@@ -2,13 +2,16 @@ import Button from "@mui/material/Button";
 import { useState } from "react";
 import { useNavigate } from "react-router";
 import type { StartingRule, RuleBody } from "../../api/client";
-import { useMakeRule, useStartingRuleAnswered, useStartingRules } from "../../api/queries";
+import { useMakeRule, useStartingRuleAnswered, useStartingRules } from "../../api/rules";
+import { Chips } from "../../condition/Values";
+import { DAYS } from "../../parts/chips";
+import { Fault } from "../../parts/Fault";
+import { TextSlot, DateSlot, TimeSlot } from "../../parts/fields";
+import ui from "../../parts/page.module.css";
 import { Slot } from "../../parts/Slot";
-import { DAYS } from "./condition";
-import { Chips } from "./editor/Values";
-import { beginWith } from "./editor/useDraft";
+import { useBeginRule } from "../../rule/beginning";
+import styles from "./begin.module.css";
 import { RulesNav } from "./RulesNav";
-import "./rules.css";
 
 type Question = StartingRule["questions"][number];
 type Answers = Record<string, unknown>;
@@ -38,16 +41,12 @@ function Answer({ question, value, change }: { question: Question; value: unknow
           change={change}
         />
       );
+    case "date":
+      return <DateSlot label={question.label} value={(value as string | undefined) ?? ""} change={change} />;
+    case "time":
+      return <TimeSlot label={question.label} value={(value as string | undefined) ?? ""} change={change} />;
     default:
-      return (
-        <input
-          className="slot-input"
-          type={question.shape === "text" ? "text" : question.shape}
-          aria-label={question.label}
-          value={(value as string | undefined) ?? ""}
-          onChange={(event) => change(event.target.value)}
-        />
-      );
+      return <TextSlot label={question.label} value={(value as string | undefined) ?? ""} change={change} />;
   }
 }
 
@@ -58,12 +57,13 @@ function StartForm({ start, close }: { start: StartingRule; close: () => void })
   );
   const answered = useStartingRuleAnswered(start.key, answers).data;
   const make = useMakeRule();
+  const begin = useBeginRule();
   const body = answered?.body as RuleBody | undefined;
   return (
-    <div className="need-form">
+    <div className={styles.needForm}>
       {start.questions.map((question) => (
-        <div key={question.key} className="condition-line">
-          <span className="need-label">
+        <div key={question.key} className={ui.conditionLine}>
+          <span className={styles.needLabel}>
             {question.label}
             {question.optional && <small> if you like</small>}
           </span>
@@ -74,18 +74,14 @@ function StartForm({ start, close }: { start: StartingRule; close: () => void })
           />
         </div>
       ))}
-      {answered?.sentence && <p className="need-sentence">{answered.sentence}</p>}
+      {answered?.sentence && <p className={styles.needSentence}>{answered.sentence}</p>}
       {answered?.faults.map((fault) => (
-        <p key={fault} className="in-place">
+        <p key={fault} className={ui.inPlace}>
           {fault}
         </p>
       ))}
-      {make.isError && (
-        <p className="error-text" role="alert">
-          {make.error.message}
-        </p>
-      )}
-      <div className="row-of">
+      <Fault of={make} />
+      <div className={ui.rowOf}>
         <Button
           variant="contained"
           disabled={!body || make.isPending}
@@ -93,19 +89,13 @@ function StartForm({ start, close }: { start: StartingRule; close: () => void })
         >
           Make the rule
         </Button>
-        <Button
-          disabled={!body}
-          onClick={() => {
-            beginWith({ body: body! });
-            navigate("/rules/new");
-          }}
-        >
+        <Button disabled={!body} onClick={() => begin({ body: body! })}>
           Look at it first
         </Button>
         <Button variant="text" onClick={close}>
           Close
         </Button>
-        <span className="quiet">
+        <span className={ui.quiet}>
           {answered?.count !== null && answered?.count !== undefined
             ? `Matches ${answered.count.toLocaleString("en")} of the last month’s ${answered.of.toLocaleString("en")} messages.`
             : "Answer what is asked, and the rule stands here."}
@@ -120,19 +110,19 @@ export function BeginScreen() {
   const starts = useStartingRules();
   const [open, setOpen] = useState<string>();
   return (
-    <div className="screen">
-      <main className="list rules-list">
+    <div className={ui.screen}>
+      <main className={`${ui.list} ${ui.rulesList}`}>
         <RulesNav />
-        <h1 className="lead">What should your mail do for you?</h1>
-        <p className="sub">
+        <h1 className={ui.lead}>What should your mail do for you?</h1>
+        <p className={ui.sub}>
           Choose what you need. Each becomes an ordinary rule, read before the others, that you can change at any time.
         </p>
-        <ul className="needs">
+        <ul className={styles.needs}>
           {starts.data?.starting_rules.map((start) => (
-            <li key={start.key} className={open === start.key ? "need open" : "need"}>
+            <li key={start.key} className={open === start.key ? `${styles.need} ${styles.open}` : styles.need}>
               <button
                 type="button"
-                className="need-head"
+                className={styles.needHead}
                 aria-expanded={open === start.key}
                 onClick={() => setOpen(open === start.key ? undefined : start.key)}
               >

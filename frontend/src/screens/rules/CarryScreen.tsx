@@ -1,15 +1,24 @@
 import Button from "@mui/material/Button";
-import ToggleButton from "@mui/material/ToggleButton";
-import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
-import { useRef, useState } from "react";
+import { useState } from "react";
 import { Link, useNavigate } from "react-router";
-import { useBringIn, useRulebookPreview, type RulebookFile } from "../../api/queries";
+import { useBringIn, useRulebookPreview, type RulebookFile } from "../../api/rulebook";
+import { Fault } from "../../parts/Fault";
+import { FileField } from "../../parts/FileField";
+import { OneOf } from "../../parts/OneOf";
+import ui from "../../parts/page.module.css";
+import styles from "./carry.module.css";
 import { RulesNav } from "./RulesNav";
-import "./rules.css";
 
 type Choice = RulebookFile["choices"][string];
-const CHOICES: Record<Choice, string> = { mine: "keep mine", theirs: "take the file’s", both: "keep both" };
-const WAYS = { add: "Add to mine", replace: "Put in place of mine" };
+const CHOICES: { value: Choice; label: string }[] = [
+  { value: "mine", label: "keep mine" },
+  { value: "theirs", label: "take the file’s" },
+  { value: "both", label: "keep both" },
+];
+const WAYS: { value: RulebookFile["way"]; label: string }[] = [
+  { value: "add", label: "Add to mine" },
+  { value: "replace", label: "Put in place of mine" },
+];
 
 /** The whole rulebook as a file, out and in; what a file would change is shown first. */
 export function CarryScreen() {
@@ -17,7 +26,6 @@ export function CarryScreen() {
   const [file, setFile] = useState<{ name: string; text: string }>();
   const [way, setWay] = useState<RulebookFile["way"]>("add");
   const [choices, setChoices] = useState<RulebookFile["choices"]>({});
-  const field = useRef<HTMLInputElement>(null);
   const given = file && { text: file.text, way, choices };
   const preview = useRulebookPreview(given);
   const bring = useBringIn();
@@ -29,12 +37,12 @@ export function CarryScreen() {
     bring.reset();
   };
   return (
-    <div className="screen">
-      <main className="list rules-list">
+    <div className={ui.screen}>
+      <main className={`${ui.list} ${ui.rulesList}`}>
         <RulesNav />
-        <h1 className="lead">Carry your rulebook</h1>
-        <p className="sub">Rules, groups, labels, inks and the plan in one open file. No mail is in it.</p>
-        <div className="band">
+        <h1 className={ui.lead}>Carry your rulebook</h1>
+        <p className={ui.sub}>Rules, groups, labels, inks and the plan in one open file. No mail is in it.</p>
+        <div className={ui.band}>
           <h2>Take it along</h2>
         </div>
         <p>
@@ -43,46 +51,21 @@ export function CarryScreen() {
           </Button>{" "}
           or <Link to="/rules">choose some rules</Link> with “Take some along”; what they name goes with them.
         </p>
-        <div className="band">
+        <div className={ui.band}>
           <h2>Bring one in</h2>
         </div>
-        <input
-          ref={field}
-          type="file"
-          accept=".json,application/json"
-          className="unseen"
-          aria-label="A rulebook file"
-          tabIndex={-1}
-          onChange={(event) => void read(event.target.files?.[0])}
-        />
-        <div className="row-of">
-          <Button onClick={() => field.current?.click()}>{file ? "Choose another file …" : "Choose a file …"}</Button>
+        <div className={ui.rowOf}>
+          <FileField label="A rulebook file" accept=".json,application/json" take={([chosen]) => void read(chosen)}>
+            {file ? "Choose another file …" : "Choose a file …"}
+          </FileField>
           {file && <b>{file.name}</b>}
-          {file && (
-            <ToggleButtonGroup
-              exclusive
-              value={way}
-              onChange={(_, next: RulebookFile["way"] | null) => next && setWay(next)}
-              aria-label="How"
-            >
-              {Object.entries(WAYS).map(([key, label]) => (
-                <ToggleButton key={key} value={key}>
-                  {label}
-                </ToggleButton>
-              ))}
-            </ToggleButtonGroup>
-          )}
+          {file && <OneOf label="How" value={way} choices={WAYS} change={setWay} />}
         </div>
-        {preview.isError && (
-          <p className="error-text" role="alert">
-            {file?.name} cannot be brought in:{"\n"}
-            {preview.error.message}
-          </p>
-        )}
+        {preview.isError && <Fault of={`${file?.name} cannot be brought in:\n${preview.error.message}`} />}
         {page && page.clashes.length > 0 && (
           <section aria-label="Names that clash">
-            <h3 className="small-head">Some names are there already, and differ</h3>
-            <ul className="clashes">
+            <h3 className={ui.smallHead}>Some names are there already, and differ</h3>
+            <ul className={styles.clashes}>
               {page.clashes.map((clash) => (
                 <li key={clash.key}>
                   <p>
@@ -94,18 +77,12 @@ export function CarryScreen() {
                   <p>
                     <small>the file’s</small> {clash.theirs}
                   </p>
-                  <ToggleButtonGroup
-                    exclusive
+                  <OneOf
+                    label={`${clash.kind} ${clash.name}`}
                     value={choices[clash.key] ?? "mine"}
-                    onChange={(_, next: Choice | null) => next && setChoices({ ...choices, [clash.key]: next })}
-                    aria-label={`${clash.kind} ${clash.name}`}
-                  >
-                    {(Object.keys(CHOICES) as Choice[]).map((key) => (
-                      <ToggleButton key={key} value={key}>
-                        {CHOICES[key]}
-                      </ToggleButton>
-                    ))}
-                  </ToggleButtonGroup>
+                    choices={CHOICES}
+                    change={(next) => setChoices({ ...choices, [clash.key]: next })}
+                  />
                 </li>
               ))}
             </ul>
@@ -113,15 +90,15 @@ export function CarryScreen() {
         )}
         {page && (
           <section aria-label="What it would change" aria-busy={preview.isFetching}>
-            <h3 className="small-head">{page.changes.length === 0 ? "Nothing would change" : "What would change"}</h3>
-            <ul className="changes">
+            <h3 className={ui.smallHead}>{page.changes.length === 0 ? "Nothing would change" : "What would change"}</h3>
+            <ul className={styles.changes}>
               {page.changes.map(({ act, what }) => (
                 <li key={act + what}>
                   <b>{act}</b> {what}
                 </li>
               ))}
             </ul>
-            {page.held && <p className="hint">{page.held}</p>}
+            {page.held && <p className={ui.hint}>{page.held}</p>}
             <Button
               variant="contained"
               disabled={page.changes.length === 0 || bring.isPending || preview.isFetching}
@@ -129,11 +106,7 @@ export function CarryScreen() {
             >
               Bring it in
             </Button>
-            {bring.isError && (
-              <p className="error-text" role="alert">
-                {bring.error.message}
-              </p>
-            )}
+            <Fault of={bring} />
           </section>
         )}
       </main>

@@ -1,8 +1,11 @@
 import Button from "@mui/material/Button";
-import { useHistory, useKeepHistory, useUndo } from "../../api/queries";
+import { useHistory, useKeepHistory, useUndo } from "../../api/history";
+import { Fault } from "../../parts/Fault";
+import ui from "../../parts/page.module.css";
+import { Pill } from "../../parts/Pill";
 import { Slot } from "../../parts/Slot";
+import styles from "./done.module.css";
 import { RulesNav } from "./RulesNav";
-import "./rules.css";
 
 const DAYS = [30, 90, 180, 365, 3650];
 
@@ -11,7 +14,7 @@ function Kept({ days }: { days: number }) {
   const keep = useKeepHistory();
   const all = DAYS.includes(days) ? DAYS : [...DAYS, days].sort((one, other) => one - other);
   return (
-    <p className="quiet">
+    <p className={ui.quiet}>
       Kept for{" "}
       <Slot
         label="How long what was done is kept"
@@ -30,21 +33,21 @@ export function DoneScreen() {
   const undo = useUndo();
   const steps = history.data?.steps ?? [];
   return (
-    <div className="screen">
-      <main className="list rules-list">
+    <div className={ui.screen}>
+      <main className={`${ui.list} ${ui.rulesList}`}>
         <RulesNav />
-        <h1 className="lead">What was done, and the way back</h1>
-        <p className="sub">
+        <h1 className={ui.lead}>What was done, and the way back</h1>
+        <p className={ui.sub}>
           Each is taken back as a whole, whenever you like. What was changed again since stays as it is, or says so.
         </p>
-        {history.data && steps.length === 0 && <p className="quiet">Nothing has been done yet.</p>}
-        <ol className="steps">
+        {history.data && steps.length === 0 && <p className={ui.quiet}>Nothing has been done yet.</p>}
+        <ol className={styles.steps}>
           {steps.map((step) => (
             <li key={step.id}>
               <time>{step.at}</time>
               <span>{step.message}</span>
               {step.undone ? (
-                <span className="pill low">taken back</span>
+                <Pill kind="low">taken back</Pill>
               ) : (
                 <Button
                   variant="text"
@@ -59,7 +62,7 @@ export function DoneScreen() {
           ))}
         </ol>
         {history.data && steps.length > 0 && <Kept days={history.data.keep_days} />}
-        {history.isError && <p className="error-text">{history.error.message}</p>}
+        <Fault of={history} />
       </main>
     </div>
   );

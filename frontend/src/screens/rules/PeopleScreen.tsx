@@ -1,12 +1,17 @@
 import Button from "@mui/material/Button";
-import Checkbox from "@mui/material/Checkbox";
-import FormControlLabel from "@mui/material/FormControlLabel";
 import TextField from "@mui/material/TextField";
-import { useRef, useState, type FormEvent } from "react";
+import { useState, type FormEvent } from "react";
 import type { Things } from "../../api/client";
-import { readCards, useDeleteThing, useSaveThing, useThings, type Kind } from "../../api/queries";
+import { readCards, useDeleteThing, useSaveThing, useThings, type Kind } from "../../api/rulebook";
+import { MARKS } from "../../look/colours";
+import { Check } from "../../parts/Check";
+import { Colour } from "../../parts/Colour";
+import { Fault } from "../../parts/Fault";
+import { FileField } from "../../parts/FileField";
+import forms from "../../parts/forms.module.css";
+import ui from "../../parts/page.module.css";
+import { LabelPill } from "../../parts/Pill";
 import { RulesNav } from "./RulesNav";
-import "./rules.css";
 
 type Group = Things["groups"][number];
 type Label = Things["labels"][number];
@@ -14,20 +19,11 @@ type Cards = Awaited<ReturnType<typeof readCards>>;
 
 const usedBy = (rules: string[]) => (rules.length === 0 ? "no rule names it" : `named by ${rules.join(", ")}`);
 
-function Fault({ message }: { message: string | undefined }) {
-  return message ? (
-    <p className="error-text" role="alert">
-      {message}
-    </p>
-  ) : null;
-}
-
 /** People of a file of contact cards, to choose from. */
 function CardPicker({ add }: { add: (emails: string[]) => void }) {
   const [cards, setCards] = useState<Cards>();
   const [left, setLeft] = useState<string[]>([]);
   const [failed, setFailed] = useState("");
-  const field = useRef<HTMLInputElement>(null);
   const read = (file: File | undefined) => {
     if (!file) return;
     readCards(file).then(
@@ -40,37 +36,23 @@ function CardPicker({ add }: { add: (emails: string[]) => void }) {
   };
   const taken = cards?.people.map(({ email }) => email).filter((email) => !left.includes(email)) ?? [];
   return (
-    <div className="cards">
-      <input
-        ref={field}
-        type="file"
-        accept=".vcf,text/vcard"
-        className="unseen"
-        aria-label="A file of contact cards"
-        tabIndex={-1}
-        onChange={(event) => read(event.target.files?.[0])}
-      />
-      <Button variant="text" onClick={() => field.current?.click()}>
+    <div>
+      <FileField label="A file of contact cards" accept=".vcf,text/vcard" variant="text" take={([file]) => read(file)}>
         Take people from a file of contact cards (.vcf) …
-      </Button>
-      <Fault message={failed} />
+      </FileField>
+      <Fault of={failed} />
       {cards && (
         <>
-          <p className="quiet">
+          <p className={ui.quiet}>
             {cards.people.length} with an address{cards.without > 0 && `; ${cards.without} cards have none`}.
           </p>
-          <div className="kinds" role="group" aria-label="People of the file">
+          <div className={forms.kinds} role="group" aria-label="People of the file">
             {cards.people.map(({ name, email }) => (
-              <FormControlLabel
+              <Check
                 key={email}
-                control={
-                  <Checkbox
-                    size="small"
-                    checked={!left.includes(email)}
-                    onChange={(_, on) => setLeft(on ? left.filter((each) => each !== email) : [...left, email])}
-                  />
-                }
                 label={name ? `${name} · ${email}` : email}
+                on={!left.includes(email)}
+                turn={(on) => setLeft(on ? left.filter((each) => each !== email) : [...left, email])}
               />
             ))}
           </div>
@@ -100,7 +82,7 @@ function GroupForm({ group, done }: { group?: Group; done: () => void }) {
     save.mutate({ kind: "groups", was: group?.name, thing: { name, members } }, { onSuccess: done });
   };
   return (
-    <form className="thing-form" onSubmit={submit}>
+    <form className={forms.thingForm} onSubmit={submit}>
       <TextField label="Name" size="small" required autoFocus value={name} onChange={(event) => setName(event.target.value)} />
       <TextField
         label="Members"
@@ -113,7 +95,7 @@ function GroupForm({ group, done }: { group?: Group; done: () => void }) {
         helperText="Addresses, or @domain for everyone there; one a line"
       />
       <CardPicker add={(emails) => setLines([lines.trim(), ...emails].filter(Boolean).join("\n"))} />
-      <Fault message={save.error?.message} />
+      <Fault of={save} />
       <Foot saving={save.isPending} done={done} />
     </form>
   );
@@ -121,22 +103,20 @@ function GroupForm({ group, done }: { group?: Group; done: () => void }) {
 
 function LabelForm({ label, done }: { label?: Label; done: () => void }) {
   const [name, setName] = useState(label?.name ?? "");
-  const [colour, setColour] = useState(label?.colour ?? "#14594A");
+  const [colour, setColour] = useState(label?.colour ?? MARKS[0]);
   const save = useSaveThing();
   const submit = (event: FormEvent) => {
     event.preventDefault();
     save.mutate({ kind: "labels", was: label?.name, thing: { name, colour } }, { onSuccess: done });
   };
   return (
-    <form className="thing-form" onSubmit={submit}>
+    <form className={forms.thingForm} onSubmit={submit}>
       <TextField label="Name" size="small" required autoFocus value={name} onChange={(event) => setName(event.target.value)} />
-      <label className="row-of">
-        Colour <input type="color" value={colour} onChange={(event) => setColour(event.target.value.toUpperCase())} />
-        <span className="pill label" style={{ "--c": colour } as React.CSSProperties}>
-          {name || "as it looks"}
-        </span>
-      </label>
-      <Fault message={save.error?.message} />
+      <div className={ui.rowOf}>
+        Colour <Colour label="Colour" value={colour} change={setColour} />
+        <LabelPill colour={colour}>{name || "as it looks"}</LabelPill>
+      </div>
+      <Fault of={save} />
       <Foot saving={save.isPending} done={done} />
     </form>
   );
@@ -144,7 +124,7 @@ function LabelForm({ label, done }: { label?: Label; done: () => void }) {
 
 function Foot({ saving, done }: { saving: boolean; done: () => void }) {
   return (
-    <div className="row-of">
+    <div className={ui.rowOf}>
       <Button type="submit" variant="contained" disabled={saving}>
         Save
       </Button>
@@ -156,14 +136,13 @@ function Foot({ saving, done }: { saving: boolean; done: () => void }) {
 function Acts({ kind, name, rules, edit }: { kind: Kind; name: string; rules: string[]; edit: () => void }) {
   const remove = useDeleteThing();
   return (
-    <span className="row-of">
+    <span className={ui.rowOf}>
       <Button variant="text" onClick={edit} aria-label={`Change the ${kind.slice(0, -1)} ${name}`}>
         Change
       </Button>
       <Button
         variant="text"
         disabled={rules.length > 0}
-        title={rules.length > 0 ? "A rule names it: take it out there first" : undefined}
         onClick={() => remove.mutate({ kind, name })}
         aria-label={`Delete the ${kind.slice(0, -1)} ${name}`}
       >
@@ -180,17 +159,17 @@ export function PeopleScreen() {
   const close = () => setOpen(undefined);
   const page = things.data;
   return (
-    <div className="screen">
-      <main className="list rules-list">
+    <div className={ui.screen}>
+      <main className={`${ui.list} ${ui.rulesList}`}>
         <RulesNav />
-        <h1 className="lead">Groups of people, and labels</h1>
-        <p className="sub">Rules name them. Give one a new name, and every rule that names it follows.</p>
+        <h1 className={ui.lead}>Groups of people, and labels</h1>
+        <p className={ui.sub}>Rules name them. Give one a new name, and every rule that names it follows.</p>
         {page && (
           <>
-            <div className="band">
+            <div className={ui.band}>
               <h2>Groups</h2>
-              <span className="count">{page.groups.length}</span>
-              <span className="right">
+              <span className={ui.count}>{page.groups.length}</span>
+              <span className={ui.right}>
                 <Button variant="text" onClick={() => setOpen("new group")}>
                   New group
                 </Button>
@@ -198,9 +177,9 @@ export function PeopleScreen() {
             </div>
             {open === "new group" && <GroupForm done={close} />}
             {page.groups.length === 0 && (
-              <p className="quiet">A group stands for several people in a rule: a client, a team, the lenders.</p>
+              <p className={ui.quiet}>A group stands for several people in a rule: a client, a team, the lenders.</p>
             )}
-            <ul className="things">
+            <ul className={forms.things}>
               {page.groups.map((group) => (
                 <li key={group.name}>
                   <header>
@@ -218,24 +197,22 @@ export function PeopleScreen() {
                 </li>
               ))}
             </ul>
-            <div className="band">
+            <div className={ui.band}>
               <h2>Labels</h2>
-              <span className="count">{page.labels.length}</span>
-              <span className="right">
+              <span className={ui.count}>{page.labels.length}</span>
+              <span className={ui.right}>
                 <Button variant="text" onClick={() => setOpen("new label")}>
                   New label
                 </Button>
               </span>
             </div>
             {open === "new label" && <LabelForm done={close} />}
-            {page.labels.length === 0 && <p className="quiet">A label is a coloured word on a message.</p>}
-            <ul className="things">
+            {page.labels.length === 0 && <p className={ui.quiet}>A label is a coloured word on a message.</p>}
+            <ul className={forms.things}>
               {page.labels.map((label) => (
                 <li key={label.name}>
                   <header>
-                    <span className="pill label" style={{ "--c": label.colour } as React.CSSProperties}>
-                      {label.name}
-                    </span>
+                    <LabelPill colour={label.colour}>{label.name}</LabelPill>
                     <small>{usedBy(label.rules)}</small>
                     <Acts kind="labels" name={label.name} rules={label.rules} edit={() => setOpen(`label ${label.name}`)} />
                   </header>
@@ -245,7 +222,7 @@ export function PeopleScreen() {
             </ul>
           </>
         )}
-        {things.isError && <p className="error-text">{things.error.message}</p>}
+        <Fault of={things} />
       </main>
     </div>
   );

@@ -1,6 +1,9 @@
 import Button from "@mui/material/Button";
 import { useEffect, useRef, useState } from "react";
-import { TriedRow } from "./editor/TryPane";
+import ui from "../../parts/page.module.css";
+import triedStyles from "../../rule/tried.module.css";
+import { TriedRow } from "../../rule/TriedRow";
+import styles from "./foreseen.module.css";
 import type { Asked } from "./useRuleChange";
 
 const VERBS = { move: "Move", switch: "Switch", delete: "Delete" };
@@ -13,14 +16,14 @@ export function RuleChangeDialog({ asked, keep, back }: { asked: Asked; keep: ()
   useEffect(() => first.current?.focus(), [asked]);
   const act = step.act === "switch" ? (rule.enabled ? "Switch off" : "Switch on") : VERBS[step.act];
   return (
-    <section className="foreseen" role="alertdialog" aria-label={`${act} ${rule.name}`}>
+    <section className={styles.foreseen} role="alertdialog" aria-label={`${act} ${rule.name}`}>
       <p>
         <b>
           {act} “{rule.name}”{step.act === "move" && `, to be read as number ${step.to! + 1}`}?
         </b>{" "}
         {preview.message} {preview.held}
       </p>
-      <div className="row-of">
+      <div className={ui.rowOf}>
         <Button variant="contained" ref={first} onClick={keep}>
           {step.act === "move" ? "Keep the move" : act}
         </Button>
@@ -32,7 +35,7 @@ export function RuleChangeDialog({ asked, keep, back }: { asked: Asked; keep: ()
         )}
       </div>
       {open && (
-        <ol className="tries">
+        <ol className={triedStyles.tries}>
           {preview.messages.map((tried) => (
             <TriedRow key={tried.id} tried={tried} />
           ))}

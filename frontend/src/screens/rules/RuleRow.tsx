@@ -7,13 +7,15 @@ import IconButton from "@mui/material/IconButton";
 import Switch from "@mui/material/Switch";
 import { useNavigate } from "react-router";
 import type { Rule } from "../../api/client";
+import { Pill } from "../../parts/Pill";
+import styles from "./rules.module.css";
 
 /** What a rule did, a small bar a day. */
 function Did({ rule, days }: { rule: Rule; days: number }) {
   const most = Math.max(1, ...rule.bars);
   return (
-    <div className="did" title={rule.last ? `Last used ${rule.last}` : "Not used yet"}>
-      <div className="did-bars" aria-hidden>
+    <div className={styles.did}>
+      <div className={styles.didBars} aria-hidden>
         {rule.bars.map((count, index) => (
           <i key={index} style={{ height: count ? `${20 + (count / most) * 80}%` : 0 }} />
         ))}
@@ -48,9 +50,9 @@ export function RuleRow({ rule, place, days, movable, chosen, choose, switchIt, 
     <li
       ref={setNodeRef}
       style={{ transform: CSS.Translate.toString(transform), transition }}
-      className={["rule", rule.enabled ? "" : "off", isDragging ? "dragging" : ""].join(" ")}
+      className={[styles.rule, rule.enabled ? "" : styles.off, isDragging ? styles.dragging : ""].join(" ")}
     >
-      <span className="place-number">
+      <span className={styles.placeNumber}>
         {chosen === undefined ? (
           <IconButton
             size="small"
@@ -73,18 +75,18 @@ export function RuleRow({ rule, place, days, movable, chosen, choose, switchIt, 
         <span aria-hidden>{place + 1}</span>
       </span>
       <h2>
-        <button type="button" className="rule-name" onClick={edit} aria-label={`Edit ${rule.name}`}>
+        <button type="button" className={styles.ruleName} onClick={edit} aria-label={`Edit ${rule.name}`}>
           {rule.name}
         </button>
         {rule.marks.map((mark) => (
-          <span key={mark} className={mark === "off" ? "pill low" : "pill plain"}>
+          <Pill key={mark} kind={mark === "off" ? "low" : "plain"}>
             {mark}
-          </span>
+          </Pill>
         ))}
       </h2>
       <p>{rule.sentence}</p>
       <Did rule={rule} days={days} />
-      <div className="rule-acts">
+      <div className={styles.ruleActs}>
         <Button variant="text" onClick={copy} aria-label={`Duplicate ${rule.name}`}>
           Duplicate
         </Button>

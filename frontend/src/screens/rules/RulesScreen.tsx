@@ -1,25 +1,20 @@
-import {
-  closestCenter,
-  DndContext,
-  KeyboardSensor,
-  PointerSensor,
-  useSensor,
-  useSensors,
-  type Announcements,
-  type DragEndEvent,
-} from "@dnd-kit/core";
-import { arrayMove, SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from "@dnd-kit/sortable";
+import { closestCenter, DndContext, type Announcements, type DragEndEvent } from "@dnd-kit/core";
+import { arrayMove, SortableContext, verticalListSortingStrategy } from "@dnd-kit/sortable";
 import Button from "@mui/material/Button";
+import TextField from "@mui/material/TextField";
 import { Fragment, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import type { Rule } from "../../api/client";
-import { useCopyRule, useRules } from "../../api/queries";
-import { fits } from "./condition";
+import { useCopyRule, useRules } from "../../api/rules";
+import { fits } from "../../condition/tree";
+import { Fault } from "../../parts/Fault";
+import ui from "../../parts/page.module.css";
+import { useDragSensors } from "../../parts/useDragSensors";
 import { RuleChangeDialog } from "./RuleChangeDialog";
 import { RuleRow } from "./RuleRow";
+import styles from "./rules.module.css";
 import { RulesNav } from "./RulesNav";
 import { useRuleChange } from "./useRuleChange";
-import "./rules.css";
 
 const INSTRUCTIONS = {
   draggable: "Space picks the rule up, the arrow keys move it, Space puts it down, Escape leaves it where it was.",
@@ -34,10 +29,7 @@ export function RulesScreen() {
   const { asked, ask, keep, back } = useRuleChange();
   const [typed, setTyped] = useState("");
   const [taking, setTaking] = useState<number[]>();
-  const sensors = useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
-    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
-  );
+  const sensors = useDragSensors();
   const all = rules.data?.rules ?? [];
   // A move that is not kept yet shows where it would go.
   const from = asked?.step.act === "move" ? all.findIndex(({ id }) => id === asked.rule.id) : -1;
@@ -57,34 +49,35 @@ export function RulesScreen() {
     onDragCancel: ({ active }) => `${nameOf(active.id)} stays where it was.`,
   };
   return (
-    <div className="screen">
-      <main className="list rules-list">
+    <div className={ui.screen}>
+      <main className={`${ui.list} ${ui.rulesList}`}>
         <RulesNav />
         {rules.data && (
           <>
-            <h1 className="lead">{rules.data.lead}</h1>
-            <p className="sub">
+            <h1 className={ui.lead}>{rules.data.lead}</h1>
+            <p className={ui.sub}>
               {all.length > 0
                 ? "The first rule to speak on a matter decides it; labels add up. A change holds for held mail and for what arrives from now on."
                 : "Without rules, all mail comes as the plan says. Open a message and choose Make a rule, begin from a need, or write one here."}
             </p>
-            <div className="rules-bar">
+            <div className={styles.rulesBar}>
               <Button variant="contained" onClick={() => navigate("/rules/new")}>
                 New rule
               </Button>
               {all.length === 0 && <Link to="/rules/begin">Begin from a need</Link>}
               {all.length > 0 && (
-                <input
-                  className="find"
+                <TextField
                   type="search"
+                  className={styles.find}
+                  size="small"
                   placeholder="Find a rule by any word in it"
-                  aria-label="Find a rule"
                   value={typed}
                   onChange={(event) => setTyped(event.target.value)}
+                  slotProps={{ htmlInput: { "aria-label": "Find a rule" } }}
                 />
               )}
               {all.length > 0 && (
-                <span className="last row-of">
+                <span className={`${ui.last} ${ui.rowOf}`}>
                   {taking ? (
                     <>
                       <Button
@@ -106,7 +99,7 @@ export function RulesScreen() {
               )}
             </div>
             {asked && <RuleChangeDialog asked={asked} keep={keep} back={back} />}
-            {typed && shown.length === 0 && <p className="quiet">No rule has these words.</p>}
+            {typed && shown.length === 0 && <p className={ui.quiet}>No rule has these words.</p>}
             <DndContext
               sensors={sensors}
               collisionDetection={closestCenter}
@@ -114,16 +107,16 @@ export function RulesScreen() {
               accessibility={{ announcements, screenReaderInstructions: INSTRUCTIONS }}
             >
               <SortableContext items={shown.map(({ id }) => id)} strategy={verticalListSortingStrategy}>
-                <ol className="rules">
+                <ol className={styles.rules}>
                   {shown.map((rule, index) => (
                     <Fragment key={rule.id}>
                       {rule.heading && rule.heading !== shown[index - 1]?.heading && (
-                        <li className="rule-heading">
+                        <li className={styles.ruleHeading}>
                           <h2>{rule.heading}</h2>
                         </li>
                       )}
                       {!rule.heading && index > 0 && shown[index - 1]?.heading && (
-                        <li className="rule-heading none" aria-hidden />
+                        <li className={`${styles.ruleHeading} ${styles.none}`} aria-hidden />
                       )}
                       <RuleRow
                         rule={rule}
@@ -143,7 +136,7 @@ export function RulesScreen() {
             </DndContext>
           </>
         )}
-        {rules.isError && !rules.data && <p className="error-text">{rules.error.message}</p>}
+        <Fault of={rules} />
       </main>
     </div>
   );

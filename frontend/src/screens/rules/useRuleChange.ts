@@ -1,6 +1,6 @@
 import { useState } from "react";
 import type { RuleChange, Rule } from "../../api/client";
-import { foresee, useChangeRule, useDeleteRule, useMoveRule, type Step } from "../../api/queries";
+import { foresee, useChangeRule, useDeleteRule, useMoveRule, type Step } from "../../api/rules";
 import { useNotices } from "../../parts/notices";
 
 export type Asked = { rule: Rule; step: Step; preview: RuleChange };

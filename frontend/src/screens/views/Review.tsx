@@ -1,10 +1,12 @@
 import Button from "@mui/material/Button";
 import type { SavedView, ViewBody, ViewPage } from "../../api/client";
-import { useGoneThrough } from "../../api/queries";
-import { DayChips, DAYS } from "../../parts/DayChips";
+import { useGoneThrough } from "../../api/views";
+import { DayChips, DAYS } from "../../parts/chips";
+import { TimeSlot } from "../../parts/fields";
 import { KeyCap } from "../../parts/KeyCap";
 import { useKey } from "../../parts/keys";
-import "../../parts/review.css";
+import ui from "../../parts/page.module.css";
+import { ReviewCall } from "../../reading/ReviewCall";
 
 /** How a view stands with its review times, and that one has gone through it. */
 export function ReviewLine({ view, review }: { view: SavedView; review: ViewPage["review"] }) {
@@ -22,12 +24,12 @@ export function ReviewLine({ view, review }: { view: SavedView; review: ViewPage
         review?.next && `Calls next ${review.next}.`,
       ].filter(Boolean);
   return (
-    <div className={review?.due ? "review-line due" : "review-line"}>
+    <ReviewCall due={Boolean(review?.due)}>
       <span>{label.join(" ")}</span>
       <Button variant={review?.due ? "contained" : "text"} onClick={go} disabled={gone.isPending}>
         Gone through <KeyCap of="goneThrough" />
       </Button>
-    </div>
+    </ReviewCall>
   );
 }
 
@@ -38,27 +40,21 @@ export function ReviewTimes({ times, change }: { times: Times; change: (times: T
   const put = (place: number, part: Partial<Times[number]>) =>
     change(times.map((time, at) => (at === place ? { ...time, ...part } : time)));
   return (
-    <div className="part">
+    <div className={ui.part}>
       <h2>Review</h2>
       <div>
         {times.map((time, place) => (
-          <div key={place} className="condition-line" role="group" aria-label={`Review time ${place + 1}`}>
+          <div key={place} className={ui.conditionLine} role="group" aria-label={`Review time ${place + 1}`}>
             calls on
-            <DayChips days={time.days} change={(days) => put(place, { days: days as Times[number]["days"] })} />
+            <DayChips days={time.days} change={(days) => put(place, { days })} />
             at
-            <input
-              className="slot-input time"
-              type="time"
-              aria-label="Time of the review"
-              value={time.at}
-              onChange={(event) => event.target.value && put(place, { at: event.target.value })}
-            />
+            <TimeSlot label="Time of the review" value={time.at} change={(next) => put(place, { at: next })} />
             <Button variant="text" onClick={() => change(times.filter((_, at) => at !== place))}>
               Take it away
             </Button>
           </div>
         ))}
-        <div className="condition-line">
+        <div className={ui.conditionLine}>
           {times.length === 0 && "never calls by itself"}
           <Button
             variant="text"
@@ -75,7 +71,7 @@ export function ReviewTimes({ times, change }: { times: Times; change: (times: T
             Add a review time
           </Button>
           {times.length > 0 && (
-            <span className="quiet">A quiet notice with the count; not on days off, and after heads-down.</span>
+            <span className={ui.quiet}>A quiet notice with the count; not on days off, and after heads-down.</span>
           )}
         </div>
       </div>

@@ -1,25 +1,29 @@
 import Button from "@mui/material/Button";
-import Checkbox from "@mui/material/Checkbox";
-import FormControlLabel from "@mui/material/FormControlLabel";
 import { useState } from "react";
 import { useLocation, useNavigate, useParams } from "react-router";
 import type { SavedView, ViewBody, ViewDryRun, Vocabulary } from "../../api/client";
-import { useChangeView, useMakeView, useStatus, useViews, useViewDryRun, useViewVocabulary } from "../../api/queries";
+import { useStatus } from "../../api/moment";
+import { useChangeView, useMakeView, useViews, useViewDryRun, useViewVocabulary } from "../../api/views";
+import { Conditions } from "../../condition/Conditions";
+import { InWords } from "../../condition/InWords";
+import type { Condition } from "../../condition/tree";
+import { MARKS } from "../../look/colours";
+import { Check } from "../../parts/Check";
+import { Choice } from "../../parts/chips";
+import { Fault } from "../../parts/Fault";
+import { NumberSlot, TextSlot, TitleField } from "../../parts/fields";
 import { KeyCap } from "../../parts/KeyCap";
-import { MessageRow } from "../../parts/rows";
+import ui from "../../parts/page.module.css";
 import { Slot } from "../../parts/Slot";
 import { useSettled } from "../../parts/useSettled";
-import type { Condition } from "../rules/condition";
-import { Conditions } from "../rules/editor/Conditions";
-import { InWords } from "../rules/editor/InWords";
+import { MessageRow } from "../../reading/rows";
 import { ReviewTimes } from "./Review";
 import { BADGES } from "./shapes";
-import "../rules/rules.css";
-import "./views.css";
+import styles from "./views.module.css";
 
 const SETTLES_MS = 120;
 const FRESH: ViewBody = { name: "", when: { all: [] } as never };
-const COLOURS = ["#2F6B4F", "#9A4A12", "#55588A", "#8A5200", "#7A2E5D", "#2B5F8A"];
+const COLOURS = MARKS.slice(0, 6);
 
 /** What is known of the conditions, with what keeps the view empty said where it stands. */
 const told = (dryRun: ViewDryRun | undefined) =>
@@ -32,48 +36,31 @@ const told = (dryRun: ViewDryRun | undefined) =>
 function Band({ body, set }: { body: ViewBody; set: (part: Partial<ViewBody>) => void }) {
   const band = body.band ?? undefined;
   const flag = (key: "leave_out" | "unread_only" | "fold_when_empty", label: string) => (
-    <FormControlLabel
-      control={
-        <Checkbox size="small" checked={band?.[key] === true} onChange={(_, on) => set({ band: { ...band, [key]: on } })} />
-      }
-      label={label}
-    />
+    <Check label={label} on={band?.[key] === true} turn={(on) => set({ band: { ...band, [key]: on } })} />
   );
   return (
-    <div className="part">
+    <div className={ui.part}>
       <h2>Front</h2>
       <div>
-        <FormControlLabel
-          control={
-            <Checkbox
-              size="small"
-              checked={band !== undefined}
-              onChange={(_, on) =>
-                set({ band: on ? { limit: 10, leave_out: true, unread_only: false, fold_when_empty: true } : null })
-              }
-            />
-          }
+        <Check
           label="stands as a band on the Front"
+          on={band !== undefined}
+          turn={(on) => set({ band: on ? { limit: 10, leave_out: true, unread_only: false, fold_when_empty: true } : null })}
         />
         {band && (
           <>
-            <div className="condition-line">
+            <div className={ui.conditionLine}>
               shows at most
-              <input
-                className="slot-input number"
-                type="number"
-                min={1}
-                max={100}
-                aria-label="Messages that the band shows"
+              <NumberSlot
+                label="Messages that the band shows"
                 value={band.limit ?? 10}
-                onChange={(event) => {
-                  const limit = event.target.valueAsNumber;
-                  if (limit >= 1 && limit <= 100) set({ band: { ...band, limit } });
-                }}
+                least={1}
+                most={100}
+                change={(limit) => set({ band: { ...band, limit } })}
               />
               messages
             </div>
-            <div className="condition-line">
+            <div className={ui.conditionLine}>
               {flag("leave_out", "what it shows is left out below")} {flag("unread_only", "only what is unread")}{" "}
               {flag("fold_when_empty", "folds away when it is empty")}
             </div>
@@ -91,36 +78,33 @@ function Reach({ body, set }: { body: ViewBody; set: (part: Partial<ViewBody>) =
   const turn = (name: string) =>
     set({ accounts: chosen.includes(name) ? chosen.filter((each) => each !== name) : [...chosen, name] });
   const flag = (key: "sent" | "discarded" | "favourite" | "opens_first", label: string) => (
-    <FormControlLabel
-      control={<Checkbox size="small" checked={body[key] === true} onChange={(_, on) => set({ [key]: on })} />}
-      label={label}
-    />
+    <Check label={label} on={body[key] === true} turn={(on) => set({ [key]: on })} />
   );
   return (
     <>
-      <div className="part">
+      <div className={ui.part}>
         <h2>Over</h2>
         <div>
-          <div className="condition-line" role="group" aria-label="Accounts">
-            <button type="button" className="chip" aria-pressed={chosen.length === 0} onClick={() => set({ accounts: [] })}>
+          <div className={ui.conditionLine} role="group" aria-label="Accounts">
+            <Choice on={chosen.length === 0} press={() => set({ accounts: [] })}>
               all accounts
-            </button>
+            </Choice>
             {accounts.map(({ id, name }) => (
-              <button key={id} type="button" className="chip" aria-pressed={chosen.includes(name)} onClick={() => turn(name)}>
+              <Choice key={id} on={chosen.includes(name)} press={() => turn(name)}>
                 {name}
-              </button>
+              </Choice>
             ))}
           </div>
-          <div className="condition-line">
+          <div className={ui.conditionLine}>
             {flag("sent", "with mail that I sent")} {flag("discarded", "with discarded mail")}
           </div>
         </div>
       </div>
       <Band body={body} set={set} />
-      <div className="part">
+      <div className={ui.part}>
         <h2>At hand</h2>
         <div>
-          <div className="condition-line">
+          <div className={ui.conditionLine}>
             its badge counts
             <Slot
               label="Badge"
@@ -129,15 +113,14 @@ function Reach({ body, set }: { body: ViewBody; set: (part: Partial<ViewBody>) =
               change={(badge) => set({ badge: badge as ViewBody["badge"] })}
             />
             under the heading
-            <input
-              className="slot-input"
-              aria-label="Heading"
-              placeholder="none"
+            <TextSlot
+              label="Heading"
               value={body.heading ?? ""}
-              onChange={(event) => set({ heading: event.target.value || null })}
+              placeholder="none"
+              change={(next) => set({ heading: next || null })}
             />
           </div>
-          <div className="condition-line">
+          <div className={ui.conditionLine}>
             opened by <KeyCap of="views" /> and then
             <Slot
               label="Its digit"
@@ -149,22 +132,22 @@ function Reach({ body, set }: { body: ViewBody; set: (part: Partial<ViewBody>) =
               change={(digit) => set({ key: digit ? Number(digit) : null })}
             />
           </div>
-          <div className="condition-line" role="group" aria-label="Its mark">
+          <div className={ui.conditionLine} role="group" aria-label="Its mark">
             its mark
-            <input
-              className="slot-input mark"
-              aria-label="Its mark, a letter or a sign"
-              placeholder="none"
-              maxLength={8}
+            <TextSlot
+              label="Its mark, a letter or a sign"
               value={body.mark ?? ""}
-              onChange={(event) => set({ mark: event.target.value || null })}
+              placeholder="none"
+              most={8}
+              width="mark"
+              change={(next) => set({ mark: next || null })}
             />
             in
             {COLOURS.map((colour) => (
               <button
                 key={colour}
                 type="button"
-                className="view-colour"
+                className={styles.viewColour}
                 style={{ background: colour }}
                 aria-label={`The colour ${colour}`}
                 aria-pressed={body.colour === colour}
@@ -172,7 +155,7 @@ function Reach({ body, set }: { body: ViewBody; set: (part: Partial<ViewBody>) =
               />
             ))}
           </div>
-          <div className="condition-line">
+          <div className={ui.conditionLine}>
             {flag("favourite", "stands first")} {flag("opens_first", "opens when I go to Views")}
           </div>
         </div>
@@ -197,23 +180,22 @@ function Editor({ view, vocabulary }: { view: SavedView | undefined; vocabulary:
       ? change.mutate({ id: view.id, version: view.version, body }, { onSuccess: () => void navigate(`/views/${view.id}`) })
       : make.mutate(body, { onSuccess: ({ id }) => void navigate(`/views/${id}`) });
   const [unread, setUnread] = useState(false);
+  const [text, setText] = useState<string>();
   const ready = !unread && body.name.trim() !== "" && dryRun?.faults.length === 0 && dryRun.unfinished.length === 0;
   const named = dryRun?.faults.find(({ pointer }) => pointer === "/name");
   return (
     <>
-      <main className="list editor">
+      <main className={`${ui.list} ${ui.editor}`}>
         <h1 className="unseen">{view ? `Change the view ${view.body.name}` : "A new view"}</h1>
-        <input
-          className="title-input"
-          aria-label="Name"
+        <TitleField
           placeholder="What shall it be called?"
           autoFocus={!view}
-          maxLength={200}
+          most={200}
           value={body.name}
-          onChange={(event) => set({ name: event.target.value })}
+          change={(name) => set({ name })}
         />
-        {body.name.trim() !== "" && named && <p className="in-place">{named.message}</p>}
-        <div className="part">
+        {body.name.trim() !== "" && named && <p className={ui.inPlace}>{named.message}</p>}
+        <div className={ui.part}>
           <h2>Shows</h2>
           <Conditions
             node={body.when as Condition}
@@ -227,34 +209,31 @@ function Editor({ view, vocabulary }: { view: SavedView | undefined; vocabulary:
         <ReviewTimes times={body.review ?? []} change={(review) => set({ review })} />
         <InWords
           of="view"
-          name={`view-${view?.id ?? "new"}`}
+          text={text}
+          keep={setText}
           said={dryRun?.text}
           instead={dryRun?.unfinished.length ? "A condition still wants its words." : "The view is not whole yet."}
           write={(heard) => setBody({ name: body.name, ...heard } as ViewBody)}
           misreads={setUnread}
         />
-        {saving.isError && (
-          <p className="error-text" role="alert">
-            {saving.error.message}
-          </p>
-        )}
-        <div className="row-of">
+        <Fault of={saving} />
+        <div className={ui.rowOf}>
           <Button variant="contained" disabled={!ready || saving.isPending} onClick={save}>
             Save view
           </Button>
           <Button onClick={() => void navigate(view ? `/views/${view.id}` : "/views")}>Cancel</Button>
         </div>
       </main>
-      <aside className="sheet try" aria-label="What it shows">
-        <div className="sheet-scroll">
+      <aside className={`${ui.sheet} ${ui.try}`} aria-label="What it shows">
+        <div className={ui.sheetScroll}>
           <h2>
             {dryRun?.ready
               ? `${(dryRun.count ?? 0).toLocaleString("en")} messages, ${(dryRun.unread ?? 0).toLocaleString("en")} unread`
               : "What it shows"}
           </h2>
-          <p className="sub">Of all your mail, as it stands now. Nothing is moved.</p>
+          <p className={ui.sub}>Of all your mail, as it stands now. Nothing is moved.</p>
           {dryRun?.empty_because && (
-            <p className="in-place" role="status">
+            <p className={ui.inPlace} role="status">
               {dryRun.empty_because.message}
             </p>
           )}
@@ -274,11 +253,11 @@ export function ViewEditScreen() {
   const vocabulary = useViewVocabulary().data;
   const view = id ? views?.views.find((each) => each.id === Number(id)) : undefined;
   return (
-    <div className="screen">
+    <div className={ui.screen}>
       {vocabulary && views && (!id || view) ? (
         <Editor key={id ?? "new"} view={view} vocabulary={vocabulary} />
       ) : (
-        <p className="waiting">{views && id && !view ? "That view is not there any more." : "Opening …"}</p>
+        <p className={ui.waiting}>{views && id && !view ? "That view is not there any more." : "Opening …"}</p>
       )}
     </div>
   );

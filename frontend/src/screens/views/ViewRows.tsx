@@ -1,9 +1,12 @@
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { useCallback, useLayoutEffect, useRef, useState, type RefObject } from "react";
-import { useViewPages, VIEW_PAGE } from "../../api/queries";
-import { MessageRow } from "../../parts/rows";
+import { useViewPages, VIEW_PAGE } from "../../api/views";
+import { useTellRows } from "../../reading/order";
+import { MessageRow } from "../../reading/rows";
 import { useAnchor } from "./useAnchor";
+import styles from "./views.module.css";
 
+export const WHOLE = "whole"; // the part of a view without groups
 const LINE = 33; // pixels of a row of one line; others are measured
 
 /** The rows of a view: only those that are looked at are there, however many there are. */
@@ -11,7 +14,6 @@ export function ViewRows({
   view,
   group,
   count,
-  place,
   open,
   scroll,
   compact,
@@ -19,7 +21,6 @@ export function ViewRows({
   view: number;
   group?: string;
   count: number;
-  place: string;
   open: number | undefined;
   scroll: RefObject<HTMLElement | null>;
   compact: boolean;
@@ -28,6 +29,7 @@ export function ViewRows({
   const [margin, setMargin] = useState(0); // what stands above the rows in the scrolling list
   useLayoutEffect(() => setMargin(box.current?.offsetTop ?? 0), [count]);
   const [known, setKnown] = useState<Map<number, number>>(new Map()); // which message stands where, as far as it is seen
+  // eslint-disable-next-line react-hooks/incompatible-library -- no compiler keeps anything here from being drawn anew
   const rows = useVirtualizer({
     count,
     getScrollElement: () => scroll.current,
@@ -54,23 +56,32 @@ export function ViewRows({
       ),
     );
   }
-  useAnchor(scroll, set);
+  useTellRows(
+    group ?? WHOLE,
+    [...known].sort(([one], [other]) => one - other).map(([, id]) => id),
+  );
+  useAnchor(scroll, box, set);
   return (
-    <div ref={box} className={compact ? "view-rows compact" : "view-rows"} style={{ height: rows.getTotalSize() }}>
+    <div
+      ref={box}
+      className={compact ? `${styles.viewRows} ${styles.compact}` : styles.viewRows}
+      style={{ height: rows.getTotalSize() }}
+    >
       {shown.map(({ index, key, start }) => {
         const row = rowAt(index);
         return (
           <div
             key={key}
             data-index={index}
+            data-message={row?.id}
             ref={rows.measureElement}
-            className="view-row"
+            className={styles.viewRow}
             style={{ transform: `translateY(${start - margin}px)` }}
           >
             {row ? (
-              <MessageRow row={row} to={`${place}/${row.id}`} selected={row.id === open} />
+              <MessageRow row={row} to={`/views/${view}/${row.id}`} selected={row.id === open} />
             ) : (
-              <div className="view-blank" aria-hidden />
+              <div className={styles.viewBlank} aria-hidden />
             )}
           </div>
         );

@@ -1,8 +1,13 @@
 import Button from "@mui/material/Button";
 import { useState } from "react";
 import type { SavedView } from "../../api/client";
-import { useFind, useWhyInView } from "../../api/queries";
+import { useFind } from "../../api/find";
+import { useWhyInView } from "../../api/views";
+import { TextSlot } from "../../parts/fields";
+import forms from "../../parts/forms.module.css";
+import ui from "../../parts/page.module.css";
 import { useSettled } from "../../parts/useSettled";
+import styles from "./views.module.css";
 
 const SETTLES_MS = 150;
 const MOST = 6;
@@ -16,16 +21,16 @@ export function WhyNot({ view, close }: { view: SavedView; close: () => void }) 
   const rows = settled.trim() ? (found.data?.messages ?? []).slice(0, MOST) : [];
   const why = useWhyInView(view.id, chosen).data;
   return (
-    <section className="tidy" aria-label="Why is one not here">
-      <div className="condition-line">
+    <section className={forms.tidy} aria-label="Why is one not here">
+      <div className={ui.conditionLine}>
         Which message do you miss?
-        <input
-          className="slot-input wide"
-          aria-label="Words of the message"
-          autoFocus
+        <TextSlot
+          label="Words of the message"
           value={text}
-          onChange={(event) => {
-            setText(event.target.value);
+          autoFocus
+          width="wide"
+          change={(next) => {
+            setText(next);
             setChosen(undefined);
           }}
         />
@@ -33,19 +38,19 @@ export function WhyNot({ view, close }: { view: SavedView; close: () => void }) 
       <ul>
         {rows.map((row) => (
           <li key={row.id}>
-            <button type="button" className="why-choice" aria-pressed={row.id === chosen} onClick={() => setChosen(row.id)}>
+            <button type="button" className={styles.whyChoice} aria-pressed={row.id === chosen} onClick={() => setChosen(row.id)}>
               <b>{row.sender}</b> {row.subject} <time>{row.because ?? row.arrived}</time>
             </button>
             {row.id === chosen && why && (
-              <p className="why-view" role="status">
+              <p className={styles.whyView} role="status">
                 {why.message}
               </p>
             )}
           </li>
         ))}
-        {settled.trim() && found.data?.count === 0 && <li className="quiet">{found.data.lead}</li>}
+        {settled.trim() && found.data?.count === 0 && <li className={ui.quiet}>{found.data.lead}</li>}
       </ul>
-      <div className="row-of">
+      <div className={ui.rowOf}>
         <Button onClick={close}>Close</Button>
       </div>
     </section>

@@ -1,5 +1,7 @@
 import Button from "@mui/material/Button";
-import { useCalendarAddress, useNewCalendarAddress } from "../../api/queries";
+import { useCalendarAddress, useNewCalendarAddress } from "../../api/plan";
+import ui from "../../parts/page.module.css";
+import styles from "./side.module.css";
 
 /** The rounds and what comes back, for any calendar program: as a file, or at an address with a secret in it. */
 export function CalendarAddress() {
@@ -10,14 +12,14 @@ export function CalendarAddress() {
       <h2>For your calendar</h2>
       {path ? (
         <>
-          <p className="sub">Any calendar program on this machine reads the rounds, and what you put off, at this address:</p>
-          <p className="week-address">
+          <p className={ui.sub}>Any calendar program on this machine reads the rounds, and what you put off, at this address:</p>
+          <p className={styles.weekAddress}>
             <code>
               {window.location.origin}
               {path}
             </code>
           </p>
-          <div className="row-of">
+          <div className={ui.rowOf}>
             <Button component="a" href={path} download="up-front.ics">
               Save as a file
             </Button>
@@ -25,7 +27,7 @@ export function CalendarAddress() {
           </div>
         </>
       ) : (
-        <div className="row-of">
+        <div className={ui.rowOf}>
           <Button onClick={() => renew.mutate()}>Make an address for calendar programs</Button>
         </div>
       )}

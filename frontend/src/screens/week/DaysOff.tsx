@@ -1,13 +1,16 @@
-import Button from "@mui/material/Button";
-import Checkbox from "@mui/material/Checkbox";
 import Close from "@mui/icons-material/Close";
-import FormControlLabel from "@mui/material/FormControlLabel";
+import Button from "@mui/material/Button";
 import IconButton from "@mui/material/IconButton";
-import { useRef, useState, type FormEvent } from "react";
-import { readCalendar, useFollowCalendar } from "../../api/queries";
+import { useState, type FormEvent } from "react";
 import type { Week } from "../../api/client";
-import { DateSpan, spanOf } from "../../parts/DateSpan";
+import { readCalendar, useFollowCalendar } from "../../api/plan";
+import { Check } from "../../parts/Check";
+import { Fault } from "../../parts/Fault";
+import { TextSlot, DateSpan, spanOf } from "../../parts/fields";
+import { FileField } from "../../parts/FileField";
+import ui from "../../parts/page.module.css";
 import type { Plan } from "./plan";
+import styles from "./side.module.css";
 
 type Calendar = Awaited<ReturnType<typeof readCalendar>>;
 type Off = string | { from: string; until: string; name?: string };
@@ -28,21 +31,25 @@ function FromCalendar({
   const [days, setDays] = useState(calendar.days_off.length > 0);
   const [busy, setBusy] = useState(false);
   return (
-    <section className="week-calendar" aria-label="What the calendar holds">
-      <FormControlLabel
-        control={<Checkbox size="small" checked={days} disabled={!calendar.days_off.length} onChange={(_, on) => setDays(on)} />}
+    <section className={styles.weekCalendar} aria-label="What the calendar holds">
+      <Check
         label={`${calendar.days_off.length} all-day events as days off`}
+        on={days}
+        disabled={!calendar.days_off.length}
+        turn={setDays}
       />
-      <FormControlLabel
-        control={<Checkbox size="small" checked={busy} disabled={!calendar.busy.length} onChange={(_, on) => setBusy(on)} />}
+      <Check
         label={`hold mail during ${calendar.busy.length} meetings`}
+        on={busy}
+        disabled={!calendar.busy.length}
+        turn={setBusy}
       />
       {calendar.problems.map((problem) => (
-        <p key={problem} className="in-place">
+        <p key={problem} className={ui.inPlace}>
           {problem}
         </p>
       ))}
-      <div className="row-of">
+      <div className={ui.rowOf}>
         <Button variant="contained" disabled={!days && !busy} onClick={() => add(days, busy)}>
           Take them
         </Button>
@@ -57,7 +64,7 @@ function Followed({ week }: { week: Week }) {
   const [path, setPath] = useState("");
   const follow = useFollowCalendar();
   return (
-    <div className="row-of">
+    <div className={ui.rowOf}>
       {week.followed ? (
         <>
           <span>
@@ -66,28 +73,24 @@ function Followed({ week }: { week: Week }) {
           <Button variant="text" onClick={() => follow.mutate(null)}>
             No longer
           </Button>
-          {week.followed.problem && <p className="in-place">It cannot be read at the moment: {week.followed.problem}</p>}
+          {week.followed.problem && <p className={ui.inPlace}>It cannot be read at the moment: {week.followed.problem}</p>}
         </>
       ) : (
         <>
           hold mail during my meetings in
-          <input
-            className="slot-input long"
-            placeholder="/home/wren/calendar.ics"
-            aria-label="A calendar’s file on this machine"
+          <TextSlot
+            label="A calendar’s file on this machine"
             value={path}
-            onChange={(event) => setPath(event.target.value)}
+            placeholder="/home/wren/calendar.ics"
+            width="long"
+            change={setPath}
           />
           <Button disabled={!path.trim()} onClick={() => follow.mutate(path)}>
             Follow it
           </Button>
         </>
       )}
-      {follow.isError && (
-        <p className="error-text" role="alert">
-          {follow.error.message}
-        </p>
-      )}
+      <Fault of={follow} />
     </div>
   );
 }
@@ -97,7 +100,6 @@ export function DaysOff({ plan, week, change }: { plan: Plan; week: Week; change
   const [given, setGiven] = useState({ from: "", until: "", name: "" });
   const [calendar, setCalendar] = useState<Calendar>();
   const [failed, setFailed] = useState("");
-  const field = useRef<HTMLInputElement>(null);
   const offs = plan.days_off as Off[];
   // Those that are saved are told in words by the server.
   const told = (off: Off) => {
@@ -125,7 +127,7 @@ export function DaysOff({ plan, week, change }: { plan: Plan; week: Week; change
   return (
     <section aria-label="Days off">
       <h2>Days off</h2>
-      <ul className="week-figures">
+      <ul className={styles.weekFigures}>
         {offs.map((off, index) => (
           <li key={index}>
             <span>{told(off)}</span>
@@ -153,24 +155,19 @@ export function DaysOff({ plan, week, change }: { plan: Plan; week: Week; change
         )}
       </ul>
       {adding && (
-        <form className="row-of" onSubmit={add}>
+        <form className={ui.rowOf} onSubmit={add}>
           <DateSpan of="off" value={given} change={(part) => setGiven({ ...given, ...part })} />
-          <input
-            className="slot-input"
-            placeholder="what for"
-            aria-label="What for"
+          <TextSlot
+            label="What for"
             value={given.name}
-            onChange={(event) => setGiven({ ...given, name: event.target.value })}
+            placeholder="what for"
+            change={(next) => setGiven({ ...given, name: next })}
           />
           <Button type="submit">Add</Button>
         </form>
       )}
       <Followed week={week} />
-      {failed && (
-        <p className="error-text" role="alert">
-          {failed}
-        </p>
-      )}
+      <Fault of={failed} />
       {calendar ? (
         <FromCalendar
           calendar={calendar}
@@ -185,18 +182,11 @@ export function DaysOff({ plan, week, change }: { plan: Plan; week: Week; change
           }}
         />
       ) : (
-        <div className="row-of">
+        <div className={ui.rowOf}>
           <Button onClick={() => setAdding(!adding)}>Add days</Button>
-          <input
-            ref={field}
-            type="file"
-            accept=".ics,text/calendar"
-            className="unseen"
-            tabIndex={-1}
-            aria-label="A calendar’s file"
-            onChange={(event) => read(event.target.files?.[0])}
-          />
-          <Button onClick={() => field.current?.click()}>Read a calendar file</Button>
+          <FileField label="A calendar’s file" accept=".ics,text/calendar" take={([file]) => read(file)}>
+            Read a calendar file
+          </FileField>
         </div>
       )}
     </section>

@@ -1,4 +1,5 @@
 import type { Week } from "../../api/client";
+import styles from "./side.module.css";
 
 type Of = Week["figures"];
 
@@ -33,7 +34,7 @@ export function Waits({ wait, was = wait }: { wait: Of["wait"]; was?: Of["wait"]
     </td>
   );
   return (
-    <table className="week-waits">
+    <table className={styles.weekWaits}>
       <thead>
         <tr>
           <th scope="col">Waits</th>
@@ -58,7 +59,7 @@ export function Waits({ wait, was = wait }: { wait: Of["wait"]; was?: Of["wait"]
 export function Figures({ figures, was, without }: { figures: Of; was: Of; without: Of }) {
   return (
     <>
-      <ul className="week-figures">
+      <ul className={styles.weekFigures}>
         <Line label="Mail on a working day" value={figures.mail} />
         <Line label="comes straight in" value={figures.straight} was={was.straight} />
         <Line label="waits for a round or a window’s end" value={figures.waits} was={was.waits} />

@@ -17,6 +17,7 @@ import {
   type Pick,
   type Plan,
 } from "./plan";
+import styles from "./week.module.css";
 
 type Day = Week["days"][number];
 type Given = {
@@ -120,13 +121,13 @@ export function Grid({ plan, week, picked, pick, change }: Given) {
   };
   const top = (minutes: number) => ({ top: `${(minutes / DAY) * 100}%` });
   const isPicked = (kind: Pick["kind"], index: number, day: string) =>
-    picked?.kind === kind && picked.index === index && (picked.day === day ? "picked" : "picked-too");
+    picked?.kind === kind && picked.index === index && (picked.day === day ? styles.picked : styles.pickedToo);
   const draw = (day: Day, column: number) => (
     <div
       key={day.day}
       data-day={day.day}
       style={{ gridColumn: column + 2 }}
-      className={["week-day", day.today && "today", day.day_off && "day-off"].filter(Boolean).join(" ")}
+      className={[styles.weekDay, day.today && styles.today, day.day_off && styles.dayOff].filter(Boolean).join(" ")}
       onPointerDown={(event) => begin(event, "draw", day.day)}
       onPointerMove={move}
       onPointerUp={finish}
@@ -138,7 +139,7 @@ export function Grid({ plan, week, picked, pick, change }: Given) {
       }}
     >
       {(week.usual[day.day] ?? []).map((count, hour) => (
-        <i key={hour} className="week-usual" style={{ ...top(hour * 60), width: `${(count / most) * 62}%` }} />
+        <i key={hour} className={styles.weekUsual} style={{ ...top(hour * 60), width: `${(count / most) * 62}%` }} />
       ))}
       {blocksOn(plan, week.days, day.day).map(({ index, from, to, start, end }) => {
         const { name, from: begins, to: ends } = plan.windows[index]!;
@@ -151,19 +152,26 @@ export function Grid({ plan, week, picked, pick, change }: Given) {
             data-at={start ? `windows ${index} ${day.day}` : undefined}
             aria-label={`Window ${name}, ${day.label}, ${begins} to ${ends}`}
             aria-pressed={Boolean(isPicked("windows", index, day.day))}
-            className={["week-window", isPicked("windows", index, day.day)].filter(Boolean).join(" ")}
+            className={[styles.weekWindow, isPicked("windows", index, day.day)].filter(Boolean).join(" ")}
             style={{ ...top(from), height: `${((to - from) / DAY) * 100}%` }}
             onPointerDown={(event) => begin(event, "move", day.day, at)}
             onKeyDown={(event) => keys(event, at)}
             onDoubleClick={(event) => event.stopPropagation()}
           >
-            {start && <span className="week-edge top" onPointerDown={(event) => begin(event, "from", day.day, at)} />}
-            <span className="week-name">{name}</span>
-            {end && <span className="week-edge bottom" onPointerDown={(event) => begin(event, "to", day.day, at)} />}
+            {start && (
+              <span
+                className={`${styles.weekEdge} ${styles.upper}`}
+                onPointerDown={(event) => begin(event, "from", day.day, at)}
+              />
+            )}
+            <span className={styles.weekName}>{name}</span>
+            {end && (
+              <span className={`${styles.weekEdge} ${styles.lower}`} onPointerDown={(event) => begin(event, "to", day.day, at)} />
+            )}
           </div>
         );
       })}
-      {day.today && <div className="week-now" style={top(week.now)} />}
+      {day.today && <div className={styles.weekNow} style={top(week.now)} />}
       {plan.rounds.map((round, index) => {
         if (!round.days.includes(day.day)) return null;
         const at: Pick = { kind: "rounds", index, day: day.day };
@@ -175,7 +183,7 @@ export function Grid({ plan, week, picked, pick, change }: Given) {
             data-at={`rounds ${index} ${day.day}`}
             aria-label={`Round ${round.name}, ${day.label}, ${round.at}`}
             aria-pressed={Boolean(isPicked("rounds", index, day.day))}
-            className={["week-round", isPicked("rounds", index, day.day)].filter(Boolean).join(" ")}
+            className={[styles.weekRound, isPicked("rounds", index, day.day)].filter(Boolean).join(" ")}
             style={top(minutesOf(round.at))}
             onPointerDown={(event) => begin(event, "round", day.day, at)}
             onKeyDown={(event) => keys(event, at)}
@@ -187,10 +195,10 @@ export function Grid({ plan, week, picked, pick, change }: Given) {
       })}
       {drag?.what === "draw" && drag.day === day.day && (
         <div
-          className="week-window drawing"
+          className={`${styles.weekWindow} ${styles.drawing}`}
           style={{ ...top(Math.min(drag.start, drag.now)), height: `${(Math.abs(drag.now - drag.start) / DAY) * 100}%` }}
         >
-          <span className="week-name">
+          <span className={styles.weekName}>
             {timeOf(Math.min(drag.start, drag.now))} to {timeOf(Math.max(drag.start, drag.now) % DAY)}
           </span>
         </div>
@@ -198,8 +206,8 @@ export function Grid({ plan, week, picked, pick, change }: Given) {
     </div>
   );
   return (
-    <div ref={grid} className="week-grid" role="group" aria-label="The week">
-      <div className="week-hours" aria-hidden>
+    <div ref={grid} className={styles.weekGrid} role="group" aria-label="The week">
+      <div className={styles.weekHours} aria-hidden>
         {HOURS.map((hour) => (
           <span key={hour} style={top(hour * 60)}>
             {timeOf(hour * 60)}
@@ -207,7 +215,7 @@ export function Grid({ plan, week, picked, pick, change }: Given) {
         ))}
       </div>
       {week.days.map((day, index) => (
-        <h2 key={day.day} className={day.today ? "today" : ""} style={{ gridColumn: index + 2 }}>
+        <h2 key={day.day} className={day.today ? styles.today : ""} style={{ gridColumn: index + 2 }}>
           {day.label} <small>{day.number}</small>
           {day.day_off && <small> off</small>}
         </h2>

@@ -1,6 +1,8 @@
 import { Link } from "react-router";
-import { useLetThrough, useSaveLetThrough } from "../../api/queries";
-import { Chips } from "../rules/editor/Values";
+import { useLetThrough, useSaveLetThrough } from "../../api/rulebook";
+import { Chips } from "../../condition/Values";
+import { Fault } from "../../parts/Fault";
+import ui from "../../parts/page.module.css";
 
 /** The short list that always comes straight in, whatever the plan says. */
 export function LetThrough() {
@@ -11,7 +13,7 @@ export function LetThrough() {
   return (
     <section aria-label="Let through">
       <h2>Let through</h2>
-      <p className="sub">
+      <p className={ui.sub}>
         These always come straight in, whatever the plan says.{" "}
         {list.rule_id ? (
           <>
@@ -22,10 +24,10 @@ export function LetThrough() {
         )}
       </p>
       {list.changed ? (
-        <p className="quiet">That rule says more now than this list can show. Change it there.</p>
+        <p className={ui.quiet}>That rule says more now than this list can show. Change it there.</p>
       ) : (
         <>
-          <div className="condition-line">
+          <div className={ui.conditionLine}>
             from
             <Chips
               fact="from"
@@ -36,7 +38,7 @@ export function LetThrough() {
               change={(people) => set({ people })}
             />
           </div>
-          <div className="condition-line">
+          <div className={ui.conditionLine}>
             about
             <Chips
               fact="subject"
@@ -49,11 +51,7 @@ export function LetThrough() {
           </div>
         </>
       )}
-      {save.isError && (
-        <p className="error-words" role="alert">
-          {save.error.message}
-        </p>
-      )}
+      <Fault of={save} />
     </section>
   );
 }

@@ -1,6 +1,10 @@
 import Button from "@mui/material/Button";
 import type { Week } from "../../api/client";
+import { DayChips } from "../../parts/chips";
+import { TimeSlot, TitleField } from "../../parts/fields";
+import ui from "../../parts/page.module.css";
 import { addRound, alone, middle, minutesOf, split, without, withRound, withWindow, type Pick, type Plan } from "./plan";
+import styles from "./side.module.css";
 
 type Given = {
   plan: Plan;
@@ -17,56 +21,34 @@ export function Panel({ plan, week, picked, change, pick, rename }: Given) {
   if (!thing) return null;
   const isWindow = picked.kind === "windows";
   const set = (part: object) => change(isWindow ? withWindow(plan, picked.index, part) : withRound(plan, picked.index, part));
-  const time = (key: "from" | "to" | "at", label: string) => {
-    const value = (thing as Record<string, unknown>)[key] as string;
-    return (
-      <label>
-        {label}{" "}
-        <input
-          className="slot-input time"
-          type="time"
-          step={300}
-          value={value === "24:00" ? "00:00" : value}
-          onChange={(event) =>
-            event.target.value && set({ [key]: key === "to" && event.target.value === "00:00" ? "24:00" : event.target.value })
-          }
-        />
-      </label>
-    );
-  };
-  const turn = (day: string) => {
-    const days = week.days
-      .map(({ day: each }) => each)
-      .filter((each) => (each === day ? !thing.days.includes(day) : thing.days.includes(each)));
-    if (days.length) set({ days });
-  };
+  const time = (key: "from" | "to" | "at") => (
+    <>
+      {key}{" "}
+      <TimeSlot
+        label={key}
+        end={key === "to"}
+        value={(thing as Record<string, unknown>)[key] as string}
+        change={(next) => set({ [key]: next })}
+      />
+    </>
+  );
   const today = week.days.find(({ day }) => day === picked.day)!;
   return (
-    <section className="week-panel" aria-label={`${isWindow ? "Window" : "Round"} ${thing.name}`}>
-      <input
-        className="title-input small"
-        aria-label="Name"
-        value={thing.name}
-        maxLength={100}
-        onChange={(event) => rename(event.target.value)}
-      />
-      <div className="condition-line">
+    <section className={styles.weekPanel} aria-label={`${isWindow ? "Window" : "Round"} ${thing.name}`}>
+      <TitleField small value={thing.name} most={100} change={rename} />
+      <div className={ui.conditionLine}>
         {isWindow ? (
           <>
-            {time("from", "from")} {time("to", "to")}
+            {time("from")} {time("to")}
           </>
         ) : (
-          time("at", "at")
+          time("at")
         )}
       </div>
-      <div className="condition-line" role="group" aria-label="Days">
-        {week.days.map(({ day, label }) => (
-          <button key={day} type="button" className="chip" aria-pressed={thing.days.includes(day)} onClick={() => turn(day)}>
-            {label}
-          </button>
-        ))}
+      <div className={ui.conditionLine} role="group" aria-label="Days">
+        <DayChips days={thing.days} change={(days) => set({ days })} names={week.days} />
       </div>
-      <div className="row-of">
+      <div className={ui.rowOf}>
         {thing.days.length > 1 && (
           <Button
             onClick={() => {

@@ -1,5 +1,7 @@
 import Button from "@mui/material/Button";
-import { DayChips } from "../../parts/DayChips";
+import { DayChips } from "../../parts/chips";
+import { TextSlot, TimeSlot } from "../../parts/fields";
+import ui from "../../parts/page.module.css";
 import type { Plan } from "./plan";
 
 type Quiet = NonNullable<Plan["heads_down"]>[number];
@@ -11,39 +13,30 @@ export function Planned({ plan, change }: { plan: Plan; change: (plan: Plan) => 
   const put = (index: number, part: Partial<Quiet>) =>
     set(planned.map((each, at) => (at === index ? { ...each, ...part } : each)));
   const time = (index: number, key: "from" | "to", label: string) => (
-    <input
-      className="slot-input time"
-      type="time"
-      step={300}
-      aria-label={`${label} of ${planned[index]!.name}`}
+    <TimeSlot
+      label={`${label} of ${planned[index]!.name}`}
       value={planned[index]![key]}
-      onChange={(event) => event.target.value && put(index, { [key]: event.target.value })}
+      change={(next) => put(index, { [key]: next })}
     />
   );
   return (
     <section aria-label="Planned heads-down">
       <h2>Planned heads-down</h2>
       {planned.map((quiet, index) => (
-        <div key={index} className="week-planned">
-          <div className="condition-line">
-            <input
-              className="slot-input"
-              aria-label="What for"
-              value={quiet.name}
-              maxLength={100}
-              onChange={(event) => put(index, { name: event.target.value })}
-            />
+        <div key={index}>
+          <div className={ui.conditionLine}>
+            <TextSlot label="What for" value={quiet.name} most={100} change={(next) => put(index, { name: next })} />
             {time(index, "from", "From")} to {time(index, "to", "To")}
             <Button variant="text" onClick={() => set(planned.filter((_, at) => at !== index))}>
               Remove
             </Button>
           </div>
-          <div className="condition-line" role="group" aria-label={`Days of ${quiet.name}`}>
+          <div className={ui.conditionLine} role="group" aria-label={`Days of ${quiet.name}`}>
             <DayChips days={quiet.days} change={(days) => put(index, { days })} />
           </div>
         </div>
       ))}
-      <div className="row-of">
+      <div className={ui.rowOf}>
         <Button
           onClick={() =>
             set([

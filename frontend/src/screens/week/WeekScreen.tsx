@@ -1,18 +1,20 @@
 import Button from "@mui/material/Button";
 import { useEffect, useState } from "react";
 import type { Week } from "../../api/client";
-import { useSaveWeek, useWeek, useWeekDryRun, type Renamed } from "../../api/queries";
+import { useSaveWeek, useWeek, useWeekDryRun, type Renamed } from "../../api/plan";
+import { Fault } from "../../parts/Fault";
+import ui from "../../parts/page.module.css";
 import { CalendarAddress } from "./CalendarAddress";
 import { DaysOff } from "./DaysOff";
 import { Figures, span, Waits } from "./Figures";
 import { Grid } from "./Grid";
 import { LetThrough } from "./LetThrough";
 import { Panel } from "./Panel";
-import { Planned } from "./Planned";
 import { withRound, withWindow, type Pick, type Plan } from "./plan";
+import { Planned } from "./Planned";
+import styles from "./side.module.css";
+import weekStyles from "./week.module.css";
 import { ZoneChoice } from "./ZoneChoice";
-import "../rules/rules.css";
-import "./week.css";
 
 const SETTLES_MS = 80; // a drag asks while it goes, but not at every pixel
 
@@ -30,21 +32,23 @@ function useSettled(plan: Plan | undefined, renamed: Renamed[]): Asked {
 /** Plans to start from, each with what it would have done to the person's own last four weeks. */
 function Starts({ week, take }: { week: Week; take: (plan: Plan) => void }) {
   return (
-    <ul className="week-starts">
+    <ul className={styles.weekStarts}>
       {week.starts.map((start) => (
         <li key={start.key}>
           <h3>{start.title}</h3>
           <p>{start.text}</p>
           {start.figures && (
             <>
-              <p className="quiet">
+              <p className={ui.quiet}>
                 {start.figures.interruptions} moments a day interrupt you, {week.without.interruptions} without a plan;{" "}
                 {span(start.figures.undisturbed)} undisturbed.
               </p>
               <Waits wait={start.figures.wait} />
             </>
           )}
-          {start.loses.length > 0 && <p className="in-place">It lacks what {start.loses.join(", ")} names; change that first.</p>}
+          {start.loses.length > 0 && (
+            <p className={ui.inPlace}>It lacks what {start.loses.join(", ")} names; change that first.</p>
+          )}
           <Button onClick={() => take(start.plan)}>Begin with this one</Button>
         </li>
       ))}
@@ -82,28 +86,28 @@ function Drawing({ week }: { week: Week }) {
     );
   return (
     <>
-      <main className="list week">
-        <h1 className="lead">Your week</h1>
-        <p className="sub">
+      <main className={`${ui.list} ${weekStyles.week}`}>
+        <h1 className={ui.lead}>Your week</h1>
+        <p className={ui.sub}>
           Mail that arrives in a hatched window waits for the next round, or for the window’s end. The grey bars show when mail
           usually arrives. Draw a window on a day; double-click adds a round; arrow keys move what has the focus, with Shift its
           end; drag sideways for another day.
         </p>
         <Grid plan={shown} week={week} picked={picked} pick={setPicked} change={setPlan} />
       </main>
-      <aside className="sheet try" aria-label="What this plan does">
-        <div className="sheet-scroll">
+      <aside className={`${ui.sheet} ${ui.try}`} aria-label="What this plan does">
+        <div className={ui.sheetScroll}>
           {picked && <Panel plan={shown} week={week} picked={picked} change={setPlan} pick={setPicked} rename={rename} />}
           <h2>What this plan does</h2>
-          <p className="sub">On your own mail of the last four weeks.</p>
+          <p className={ui.sub}>On your own mail of the last four weeks.</p>
           {dryRun?.faults.map((fault) => (
-            <p key={fault.pointer + fault.message} className="in-place" role="alert">
+            <p key={fault.pointer + fault.message} className={ui.inPlace} role="alert">
               {fault.message}
             </p>
           ))}
           <Figures figures={figures} was={week.figures} without={week.without} />
           {plan && dryRun?.held && (
-            <p className="hint" role="status">
+            <p className={ui.hint} role="status">
               When you save: {dryRun.held}
             </p>
           )}
@@ -124,13 +128,9 @@ function Drawing({ week }: { week: Week }) {
           ) : (
             <Button onClick={() => setChoosing(true)}>Show three to start from</Button>
           )}
-          {save.isError && (
-            <p className="error-text" role="alert">
-              {save.error.message}
-            </p>
-          )}
+          <Fault of={save} />
         </div>
-        <div className="sheet-foot">
+        <div className={ui.sheetFoot}>
           <Button variant="contained" disabled={!plan || save.isPending || Boolean(dryRun?.faults.length)} onClick={send}>
             Save the week
           </Button>
@@ -147,11 +147,11 @@ function Drawing({ week }: { week: Week }) {
 export function WeekScreen() {
   const week = useWeek();
   return (
-    <div className="screen week-screen">
+    <div className={`${ui.screen} ${styles.weekScreen}`}>
       {week.data ? (
         <Drawing week={week.data} />
       ) : (
-        <p className="waiting">{week.isError ? week.error.message : "Looking at your mail …"}</p>
+        <p className={ui.waiting}>{week.isError ? week.error.message : "Looking at your mail …"}</p>
       )}
     </div>
   );

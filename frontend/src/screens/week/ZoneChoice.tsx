@@ -3,8 +3,12 @@ import Button from "@mui/material/Button";
 import IconButton from "@mui/material/IconButton";
 import { useState, type FormEvent } from "react";
 import type { Week } from "../../api/client";
-import { useSaveZone, useZones } from "../../api/queries";
-import { DateSpan, spanOf } from "../../parts/DateSpan";
+import { useZones } from "../../api/moment";
+import { useSaveZone } from "../../api/plan";
+import { Fault } from "../../parts/Fault";
+import { TextSlot, DateSpan, spanOf } from "../../parts/fields";
+import ui from "../../parts/page.module.css";
+import styles from "./side.module.css";
 
 const FRESH = { time_zone: "", from: "", until: "" };
 
@@ -36,19 +40,13 @@ export function ZoneChoice({ week }: { week: Week }) {
           <option key={zone} value={zone} />
         ))}
       </datalist>
-      <div className="row-of">
-        <input
-          className="slot-input long"
-          list="zones"
-          aria-label="Time zone at home"
-          value={home}
-          onChange={(event) => setHome(event.target.value)}
-        />
+      <div className={ui.rowOf}>
+        <TextSlot label="Time zone at home" value={home} list="zones" width="long" change={setHome} />
         <Button disabled={home === week.zone} onClick={() => send(week.trips, home)}>
           Change it for good
         </Button>
       </div>
-      <ul className="week-figures">
+      <ul className={styles.weekFigures}>
         {week.trips.map((each, index) => (
           <li key={index}>
             <span>
@@ -68,15 +66,14 @@ export function ZoneChoice({ week }: { week: Week }) {
         ))}
       </ul>
       {going ? (
-        <form className="row-of" onSubmit={add}>
-          <input
-            className="slot-input"
-            list="zones"
+        <form className={ui.rowOf} onSubmit={add}>
+          <TextSlot
+            label="Time zone of the trip"
+            value={trip.time_zone}
             required
             placeholder="Asia/Tokyo"
-            aria-label="Time zone of the trip"
-            value={trip.time_zone}
-            onChange={(event) => setTrip({ ...trip, time_zone: event.target.value })}
+            list="zones"
+            change={(next) => setTrip({ ...trip, time_zone: next })}
           />
           <DateSpan of="of the trip" value={trip} change={(part) => setTrip({ ...trip, ...part })} />
           <Button type="submit">Add the trip</Button>
@@ -84,11 +81,7 @@ export function ZoneChoice({ week }: { week: Week }) {
       ) : (
         <Button onClick={() => setGoing(true)}>Add a trip</Button>
       )}
-      {save.isError && (
-        <p className="error-text" role="alert">
-          {save.error.message}
-        </p>
-      )}
+      <Fault of={save} />
     </section>
   );
 }

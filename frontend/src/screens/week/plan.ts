@@ -1,5 +1,5 @@
-import { fold } from "../../parts/fold";
 import type { Week } from "../../api/client";
+import { fold } from "../../parts/fold";
 
 /** The plan as it is drawn: minutes are those after midnight, and a window that ends at or before its start runs past it. */
 export type Plan = Week["plan"];

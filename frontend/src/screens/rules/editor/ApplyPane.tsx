@@ -1,21 +1,32 @@
 import Button from "@mui/material/Button";
 import Checkbox from "@mui/material/Checkbox";
-import FormControlLabel from "@mui/material/FormControlLabel";
 import LinearProgress from "@mui/material/LinearProgress";
-import ToggleButton from "@mui/material/ToggleButton";
-import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
 import { useState } from "react";
-import { useApplication, useApply, useProgress } from "../../../api/queries";
-import { TriedRow } from "./TryPane";
+import { useProgress } from "../../../api/history";
+import { useApplication, useApply } from "../../../api/rules";
+import { Check } from "../../../parts/Check";
+import { Fault } from "../../../parts/Fault";
+import forms from "../../../parts/forms.module.css";
+import { OneOf } from "../../../parts/OneOf";
+import ui from "../../../parts/page.module.css";
+import triedStyles from "../../../rule/tried.module.css";
+import { TriedRow } from "../../../rule/TriedRow";
+import styles from "./apply.module.css";
+import tryStyles from "./try.module.css";
 
-const PERIODS = { "30": "30 days", "90": "90 days", all: "all mail" };
+type Period = "30" | "90" | "all";
+const PERIODS: { value: Period; label: string }[] = [
+  { value: "30", label: "30 days" },
+  { value: "90", label: "90 days" },
+  { value: "all", label: "all mail" },
+];
 
 function Progress({ step }: { step: number }) {
   const progress = useProgress().data;
   const own = progress?.step === step ? progress : undefined;
   const done = own && own.done >= own.of;
   return (
-    <div className="progress" role="status">
+    <div className={styles.progress} role="status">
       <p>{!own ? "Beginning …" : done ? `All ${own.of} are done.` : `${own.done} of ${own.of} done`}</p>
       <LinearProgress variant="determinate" value={own ? (own.done / own.of) * 100 : 0} aria-label="How far it is" />
     </div>
@@ -24,7 +35,7 @@ function Progress({ step }: { step: number }) {
 
 /** Applying a rule to mail already here: what would change, by kind and message by message, for all or some. */
 export function ApplyPane({ id, close }: { id: number; close: () => void }) {
-  const [period, setPeriod] = useState<keyof typeof PERIODS>("30");
+  const [period, setPeriod] = useState<Period>("30");
   const days = period === "all" ? undefined : Number(period);
   const preview = useApplication(id, days);
   const [left, setLeft] = useState<string[]>([]);
@@ -39,54 +50,44 @@ export function ApplyPane({ id, close }: { id: number; close: () => void }) {
   const running = apply.data && "running" in apply.data && apply.data.running ? apply.data.undo_id : undefined;
   const count = chosen ? chosen.length : (page?.count ?? 0);
   return (
-    <aside className="sheet try" aria-label="Apply to mail already here">
-      <div className="sheet-scroll">
-        <div className="try-head">
+    <aside className={`${ui.sheet} ${ui.try}`} aria-label="Apply to mail already here">
+      <div className={ui.sheetScroll}>
+        <div className={tryStyles.tryHead}>
           <h2>Apply to mail already here</h2>
-          <ToggleButtonGroup
-            exclusive
+          <OneOf
+            label="How far back"
             value={period}
-            onChange={(_, next: keyof typeof PERIODS | null) => {
-              if (!next) return;
+            choices={PERIODS}
+            change={(next) => {
               setPeriod(next);
               setChosen(undefined);
             }}
-            aria-label="How far back"
-          >
-            {Object.entries(PERIODS).map(([key, label]) => (
-              <ToggleButton key={key} value={key}>
-                {label}
-              </ToggleButton>
-            ))}
-          </ToggleButtonGroup>
+          />
         </div>
-        <p className="sub">
+        <p className={ui.sub}>
           How messages look, their marks, and whether they stay on the Front. Nothing is sent, nothing alerts, what you cleared
           stays cleared. One undo takes all of it back, now or later.
         </p>
-        {page && page.count === 0 && <p className="quiet">Nothing would change: the mail of this time is as the rule has it.</p>}
+        {page && page.count === 0 && (
+          <p className={ui.quiet}>Nothing would change: the mail of this time is as the rule has it.</p>
+        )}
         {page && page.count > 0 && (
           <>
-            <div role="group" aria-label="Kinds of change" className="kinds">
+            <div role="group" aria-label="Kinds of change" className={forms.kinds}>
               {page.kinds.map(({ topic, label, count: of }) => (
-                <FormControlLabel
+                <Check
                   key={topic}
-                  control={
-                    <Checkbox
-                      size="small"
-                      checked={!left.includes(topic)}
-                      onChange={(_, on) => setLeft(on ? left.filter((each) => each !== topic) : [...left, topic])}
-                    />
-                  }
                   label={
                     <>
                       {label} <i>{of.toLocaleString("en")}</i>
                     </>
                   }
+                  on={!left.includes(topic)}
+                  turn={(on) => setLeft(on ? left.filter((each) => each !== topic) : [...left, topic])}
                 />
               ))}
             </div>
-            <ol className="tries choosing">
+            <ol className={`${triedStyles.tries} ${styles.choosing}`}>
               {page.messages.map((tried) => (
                 <li key={tried.id}>
                   <Checkbox
@@ -102,22 +103,18 @@ export function ApplyPane({ id, close }: { id: number; close: () => void }) {
               ))}
             </ol>
             {page.count > page.messages.length && (
-              <p className="quiet">
+              <p className={ui.quiet}>
                 These are the newest {page.messages.length} of {page.count.toLocaleString("en")}.{" "}
                 {chosen ? "Only the ticked ones are changed." : "All of them are changed, unless you untick one."}
               </p>
             )}
           </>
         )}
-        {preview.isError && <p className="error-text">{preview.error.message}</p>}
-        {apply.isError && (
-          <p className="error-text" role="alert">
-            {apply.error.message}
-          </p>
-        )}
+        <Fault of={preview} />
+        <Fault of={apply} />
         {running && <Progress step={running} />}
       </div>
-      <div className="sheet-foot">
+      <div className={ui.sheetFoot}>
         <Button
           variant="contained"
           disabled={!page || count === 0 || topics.length === 0 || apply.isPending}

@@ -1,14 +1,17 @@
-import Close from "@mui/icons-material/Close";
-import Checkbox from "@mui/material/Checkbox";
-import FormControlLabel from "@mui/material/FormControlLabel";
 import { useState } from "react";
 import type { Vocabulary } from "../../../api/client";
+import conditionStyles from "../../../condition/condition.module.css";
+import { Duration } from "../../../condition/Duration";
+import { fits } from "../../../condition/tree";
+import { Check } from "../../../parts/Check";
+import { Choice, DAYS, Given } from "../../../parts/chips";
 import { Combobox, type Option } from "../../../parts/Combobox";
-import { Slot } from "../../../parts/Slot";
+import { TextSlot, TimeSlot, NumberSlot } from "../../../parts/fields";
 import { fold } from "../../../parts/fold";
-import { DAYS, fits } from "../condition";
-import { PRIORITIES } from "../effects";
-import { Count, Duration } from "./Duration";
+import { Slot } from "../../../parts/Slot";
+import { Tip } from "../../../parts/Tip";
+import { PRIORITIES } from "../../../rule/effects";
+import styles from "./effects.module.css";
 
 /** The fields of effects, by their shape: what they ask for follows from the vocabulary. */
 
@@ -17,18 +20,6 @@ export type FieldProps<Value> = { value: Value; vocabulary: Vocabulary; change: 
 const DAY_NAMES = ["Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday"];
 export type Choice = { value: string; label: string };
 export const asChoices = (values: string[]) => values.map((value) => ({ value, label: value }));
-
-function Time({ label, value, change }: { label: string; value: string; change: (next: string) => void }) {
-  return (
-    <input
-      className="slot-input time"
-      type="time"
-      aria-label={label}
-      value={value}
-      onChange={(event) => event.target.value && change(event.target.value)}
-    />
-  );
-}
 
 type Timing = Record<string, unknown>;
 type Until = { days?: number; weekday?: string; at?: string; after?: string };
@@ -71,7 +62,7 @@ export function TimingField({ value, vocabulary, change }: FieldProps<Timing>) {
       />
       {kind === "days" && (
         <>
-          <Time label="Time of day" value={until.at!} change={(at) => set({ at })} />
+          <TimeSlot label="Time of day" value={until.at!} change={(at) => set({ at })} />
           <Slot
             label="Which day"
             value={String(until.days)}
@@ -92,7 +83,7 @@ export function TimingField({ value, vocabulary, change }: FieldProps<Timing>) {
             choices={DAYS.map((day, index) => ({ value: day, label: DAY_NAMES[index]! }))}
             change={(weekday) => set({ weekday })}
           />
-          <Time label="Time of day" value={until.at!} change={(at) => set({ at })} />
+          <TimeSlot label="Time of day" value={until.at!} change={(at) => set({ at })} />
         </>
       )}
       {kind === "after" && <Duration label="How long" value={until.after!} change={(after) => set({ after })} />}
@@ -117,7 +108,9 @@ export function PriorityField({ value, change }: FieldProps<string | Step>) {
         ]}
         change={(next) => change(next === "raise" || next === "lower" ? { [next]: steps ?? 1 } : next)}
       />
-      {steps !== undefined && <Count label="Steps" value={steps} change={(next) => change({ [way]: next })} />}
+      {steps !== undefined && (
+        <NumberSlot label="Steps" value={steps} least={1} most={3} change={(next) => change({ [way]: next })} />
+      )}
     </>
   );
 }
@@ -143,25 +136,21 @@ export function AlertField({ value, vocabulary, choices, change }: FieldProps<"n
       {alert && (
         <>
           that says
-          <input
-            className="slot-input long"
-            aria-label="What the alert says"
-            placeholder="its subject"
-            maxLength={500}
+          <TextSlot
+            label="What the alert says"
             value={alert.text ?? ""}
-            onChange={(event) => set({ text: event.target.value })}
+            placeholder="its subject"
+            most={500}
+            width="long"
+            change={(next) => set({ text: next })}
           />
-          <span className="wordings" role="group" aria-label="Fill in from the message">
+          <span className={styles.wordings} role="group" aria-label="Fill in from the message">
             {Object.entries(vocabulary.wordings).map(([name, label]) => (
-              <button
-                key={name}
-                type="button"
-                className="chip"
-                title={label}
-                onClick={() => set({ text: `${alert.text ?? ""}{${name}}` })}
-              >
-                {`{${name}}`}
-              </button>
+              <Tip key={name} says={label}>
+                <span>
+                  <Choice press={() => set({ text: `${alert.text ?? ""}{${name}}` })}>{`{${name}}`}</Choice>
+                </span>
+              </Tip>
             ))}
           </span>
           {alert.level !== "tap" && (
@@ -175,21 +164,11 @@ export function AlertField({ value, vocabulary, choices, change }: FieldProps<"n
               />
             </>
           )}
-          <FormControlLabel
-            control={
-              <Checkbox size="small" checked={alert.desktop === true} onChange={(_, on) => set({ desktop: on || undefined })} />
-            }
-            label="on the desktop too"
-          />
-          <FormControlLabel
-            control={
-              <Checkbox
-                size="small"
-                checked={alert.break_through === true}
-                onChange={(_, on) => set({ break_through: on || undefined })}
-              />
-            }
+          <Check label="on the desktop too" on={alert.desktop === true} turn={(on) => set({ desktop: on || undefined })} />
+          <Check
             label="also through heads-down"
+            on={alert.break_through === true}
+            turn={(on) => set({ break_through: on || undefined })}
           />
         </>
       )}
@@ -226,16 +205,9 @@ export function NamesField({
   return (
     <>
       {value.map((name, index) => (
-        <span key={name} className="value">
+        <span key={name} className={conditionStyles.value}>
           {index > 0 && <i>and</i>}
-          <button
-            type="button"
-            className="value-chip"
-            onClick={() => change(value.filter((other) => other !== name))}
-            aria-label={`Take out ${name}`}
-          >
-            {name} <Close />
-          </button>
+          <Given takeOut={() => change(value.filter((other) => other !== name))}>{name}</Given>
         </span>
       ))}
       <Combobox

@@ -1,16 +1,16 @@
-import Close from "@mui/icons-material/Close";
-import IconButton from "@mui/material/IconButton";
 import type { ReactNode } from "react";
 import type { EffectEditor, EffectEntry, DryRun, Vocabulary } from "../../../api/client";
-import { useSaveThing } from "../../../api/queries";
-import { without, type Effects } from "../effects";
-import { Adder } from "./Adder";
-import { Duration } from "./Duration";
+import { useSaveThing } from "../../../api/rulebook";
+import { Adder } from "../../../condition/Adder";
+import { Duration } from "../../../condition/Duration";
+import { SentencePart, SentenceParts } from "../../../condition/SentencePart";
+import { Chips } from "../../../condition/Values";
+import { MARKS } from "../../../look/colours";
+import { Fault } from "../../../parts/Fault";
+import ui from "../../../parts/page.module.css";
+import { without, type Effects } from "../../../rule/effects";
 import { AlertField, NameField, NamesField, PriorityField, SwitchField, TimingField } from "./EffectFields";
-import { Chips } from "./Values";
-import { focusAdder, groupAround } from "./focus";
 
-const LABEL_COLOURS = ["#2F6B4F", "#9A4A12", "#55588A", "#8A5200", "#14594A", "#7A2E5D", "#2B5F8A", "#6B5B1E"];
 type FieldProps = { editor: EffectEditor; value: never; vocabulary: Vocabulary; change: (next: unknown) => void };
 
 /** The names of a kind that the rulebook holds. */
@@ -25,12 +25,12 @@ function MadeNames({ editor, value, vocabulary, change }: FieldProps) {
   const make = (name: string) =>
     save.mutate({
       kind: "labels",
-      thing: { name, colour: LABEL_COLOURS[vocabulary.labels.length % LABEL_COLOURS.length]! },
+      thing: { name, colour: MARKS[vocabulary.labels.length % MARKS.length]! },
     });
   return (
     <>
       <NamesField label={editor.label} known={vocabulary.labels} value={value} change={change} make={make} />
-      {save.isError && <span className="error-text">{save.error.message}</span>}
+      <Fault of={save} />
     </>
   );
 }
@@ -92,39 +92,29 @@ export function EffectLines({
     change({ ...effects, [topic]: first ? { round: vocabulary.rounds[0] ?? "" } : (value ?? null) });
   };
   return (
-    <div className="condition-group">
+    <SentenceParts>
       {Object.entries(effects).map(([topic, value]) => {
         const fault = dryRun?.faults.find(({ pointer }) => pointer === `/then/${topic}` || pointer.startsWith(`/then/${topic}/`));
         return (
-          <div key={topic} className="condition">
-            <div className="condition-line">
-              {vocabulary.editors[topic] && (
-                <Line
-                  editor={vocabulary.editors[topic]}
-                  value={value as never}
-                  vocabulary={vocabulary}
-                  change={(next) => change({ ...effects, [topic]: next })}
-                />
-              )}
-              <span className="condition-count">
-                <IconButton
-                  size="small"
-                  onClick={(event) => {
-                    focusAdder(groupAround(event.currentTarget));
-                    change(without(effects, topic));
-                  }}
-                  aria-label="Take this effect out"
-                >
-                  <Close fontSize="inherit" />
-                </IconButton>
-              </span>
-            </div>
-            {fault && <p className="in-place">{fault.message}</p>}
-          </div>
+          <SentencePart
+            key={topic}
+            takeOut={() => change(without(effects, topic))}
+            takesOut="this effect"
+            faults={[fault?.message]}
+          >
+            {vocabulary.editors[topic] && (
+              <Line
+                editor={vocabulary.editors[topic]}
+                value={value as never}
+                vocabulary={vocabulary}
+                change={(next) => change({ ...effects, [topic]: next })}
+              />
+            )}
+          </SentencePart>
         );
       })}
-      {Object.keys(effects).length === 0 && <p className="quiet">Nothing happens yet.</p>}
-      <div className="condition-line">
+      {Object.keys(effects).length === 0 && <p className={ui.quiet}>Nothing happens yet.</p>}
+      <div className={ui.conditionLine}>
         <Adder
           label="effect"
           placeholder="type what shall happen: alert, label, wait …"
@@ -132,6 +122,6 @@ export function EffectLines({
           add={begin}
         />
       </div>
-    </div>
+    </SentenceParts>
   );
 }

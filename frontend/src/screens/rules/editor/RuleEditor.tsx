@@ -1,19 +1,23 @@
 import Button from "@mui/material/Button";
-import Checkbox from "@mui/material/Checkbox";
-import FormControlLabel from "@mui/material/FormControlLabel";
 import Switch from "@mui/material/Switch";
 import { useState } from "react";
 import { Link, useLocation, useNavigate } from "react-router";
 import { Problem, type Rule, type RuleBody, type Vocabulary } from "../../../api/client";
-import { useChangeRule, useMakeRule, useRules, useDryRun } from "../../../api/queries";
+import { useChangeRule, useMakeRule, useRules, useDryRun } from "../../../api/rules";
+import { Conditions } from "../../../condition/Conditions";
+import { InWords } from "../../../condition/InWords";
+import type { Condition } from "../../../condition/tree";
+import { Fault } from "../../../parts/Fault";
+import { TitleField } from "../../../parts/fields";
 import { useKey } from "../../../parts/keys";
+import ui from "../../../parts/page.module.css";
 import { useSettled } from "../../../parts/useSettled";
-import type { Condition } from "../condition";
-import type { Effects } from "../effects";
+import type { Effects } from "../../../rule/effects";
 import { ApplyPane } from "./ApplyPane";
-import { Conditions } from "./Conditions";
+import { Conflict } from "./Conflict";
+import styles from "./editor.module.css";
 import { EffectLines } from "./EffectLines";
-import { InWords } from "./InWords";
+import { Options } from "./Options";
 import { TryPane, type Against, type Days } from "./TryPane";
 import { useDraft } from "./useDraft";
 import { VersionsPane } from "./VersionsPane";
@@ -21,99 +25,6 @@ import { VersionsPane } from "./VersionsPane";
 const SETTLES_MS = 90; // a burst of keys is one question
 const ORDINALS = ["first", "second", "third", "fourth", "fifth", "sixth", "seventh", "eighth", "ninth", "tenth"];
 const ordinal = (place: number) => ORDINALS[place] ?? `as number ${place + 1}`;
-
-/** Another saved the rule meanwhile: both are shown, and the person chooses. */
-function Conflict({
-  theirs,
-  mine,
-  keepTheirs,
-  keepMine,
-}: {
-  theirs: Rule;
-  mine: string;
-  keepTheirs: () => void;
-  keepMine: () => void;
-}) {
-  return (
-    <section className="conflict" role="alert" aria-label="Changed elsewhere">
-      <h2>This rule was changed elsewhere while you wrote</h2>
-      <p>
-        <b>Saved there:</b> {theirs.name}. {theirs.sentence}
-      </p>
-      <p>
-        <b>Written here:</b> {mine}
-      </p>
-      <div className="row-of">
-        <Button onClick={keepTheirs}>Keep what was saved there</Button>
-        <Button variant="contained" onClick={keepMine}>
-          Save mine over it
-        </Button>
-      </div>
-    </section>
-  );
-}
-
-function Options({ body, vocabulary, set }: { body: RuleBody; vocabulary: Vocabulary; set: ReturnType<typeof useDraft>["set"] }) {
-  const [dated, setDated] = useState(Boolean(body.from_date || body.until_date));
-  const date = (key: "from_date" | "until_date", label: string) => (
-    <label>
-      {label}{" "}
-      <input
-        className="slot-input"
-        type="date"
-        value={body[key] ?? ""}
-        onChange={(event) => set({ [key]: event.target.value || null })}
-      />
-    </label>
-  );
-  return (
-    <div className="options">
-      <FormControlLabel
-        control={<Checkbox size="small" checked={body.last_word === true} onChange={(_, on) => set({ last_word: on })} />}
-        label="has the last word"
-        title="Where it matches, no rule below it is read"
-      />
-      <FormControlLabel
-        control={<Checkbox size="small" checked={body.ask_first === true} onChange={(_, on) => set({ ask_first: on })} />}
-        label="ask me first"
-        title="It proposes, and waits for yes or no"
-      />
-      <FormControlLabel
-        control={
-          <Checkbox
-            size="small"
-            checked={dated}
-            onChange={(_, on) => {
-              setDated(on);
-              if (!on) set({ from_date: null, until_date: null });
-            }}
-          />
-        }
-        label="only between two dates"
-      />
-      {dated && (
-        <span className="row-of">
-          {date("from_date", "from")} {date("until_date", "until")}
-        </span>
-      )}
-      <label>
-        under the heading{" "}
-        <input
-          className="slot-input"
-          list="headings"
-          value={body.heading ?? ""}
-          placeholder="none"
-          onChange={(event) => set({ heading: event.target.value || null })}
-        />
-        <datalist id="headings">
-          {vocabulary.headings.map((heading) => (
-            <option key={heading} value={heading} />
-          ))}
-        </datalist>
-      </label>
-    </div>
-  );
-}
 
 type Pane = "try" | "apply" | "versions";
 
@@ -129,7 +40,7 @@ export function RuleEditor({ rule, vocabulary }: { rule: Rule | undefined; vocab
   const [pane, setPane] = useState<Pane>(asks?.pane ?? "try");
   const [unread, setUnread] = useState(false);
   const [against, setAgainst] = useState<Against>();
-  const change = useChangeRule({ inline: true });
+  const change = useChangeRule({ tells: "inline" });
   const make = useMakeRule();
   const saving = rule ? change : make;
   const settled = useSettled({ body, days }, SETTLES_MS);
@@ -172,20 +83,18 @@ export function RuleEditor({ rule, vocabulary }: { rule: Rule | undefined; vocab
       : dryRun?.faults[0]?.message;
   return (
     <>
-      <main className="list editor" aria-label={rule ? `Edit ${rule.name}` : "New rule"}>
-        <p className="crumbs">
+      <main className={`${ui.list} ${ui.editor}`} aria-label={rule ? `Edit ${rule.name}` : "New rule"}>
+        <p className={styles.crumbs}>
           <Link to="/rules">All rules</Link> › {rule ? `read ${ordinal(place)} of ${all.length}` : "new, read before the others"}
           {rule && <span>{rule.used === 1 ? "Used once" : `Used ${rule.used} times`} in 30 days</span>}
         </p>
-        <div className="title-line">
-          <input
-            className="title-input"
-            aria-label="Name"
+        <div className={styles.titleLine}>
+          <TitleField
             placeholder="Name of the rule"
-            maxLength={300}
+            most={300}
             value={body.name}
             autoFocus={!rule}
-            onChange={(event) => set({ name: event.target.value })}
+            change={(name) => set({ name })}
           />
           <Switch
             checked={body.enabled !== false}
@@ -193,16 +102,16 @@ export function RuleEditor({ rule, vocabulary }: { rule: Rule | undefined; vocab
             slotProps={{ input: { "aria-label": "On" } }}
           />
         </div>
-        {body.name !== "" && current && fault("/name") && <p className="in-place">{fault("/name")}</p>}
+        {body.name !== "" && current && fault("/name") && <p className={ui.inPlace}>{fault("/name")}</p>}
         {draft.restored && (
-          <p className="hint">
+          <p className={ui.hint}>
             What you had written is back.{" "}
             <Button variant="text" onClick={() => rule && draft.takeOver(rule)}>
               Start over from what is saved
             </Button>
           </p>
         )}
-        <div className="part">
+        <div className={ui.part}>
           <h2>When</h2>
           <Conditions
             node={body.when as Condition}
@@ -212,8 +121,8 @@ export function RuleEditor({ rule, vocabulary }: { rule: Rule | undefined; vocab
             change={(next) => set({ when: next })}
           />
         </div>
-        {fault("/when") && <p className="in-place">{fault("/when")}</p>}
-        <div className="part">
+        {fault("/when") && <p className={ui.inPlace}>{fault("/when")}</p>}
+        <div className={ui.part}>
           <h2>Unless</h2>
           {body.unless ? (
             <div>
@@ -235,7 +144,7 @@ export function RuleEditor({ rule, vocabulary }: { rule: Rule | undefined; vocab
             </Button>
           )}
         </div>
-        <div className="part">
+        <div className={ui.part}>
           <h2>Then</h2>
           <EffectLines
             effects={body.then as Effects}
@@ -244,10 +153,11 @@ export function RuleEditor({ rule, vocabulary }: { rule: Rule | undefined; vocab
             change={(next) => set({ then: next })}
           />
         </div>
-        {fault("/then") && <p className="in-place">{fault("/then")}</p>}
+        {fault("/then") && <p className={ui.inPlace}>{fault("/then")}</p>}
         <Options body={body} vocabulary={vocabulary} set={set} />
         <InWords
-          name={rule ? String(rule.id) : "new"}
+          text={draft.text}
+          keep={draft.writeText}
           said={dryRun?.text}
           instead={dryRun?.unfinished.length ? "A condition still wants its words." : "The rule is not whole yet."}
           write={(heard) => draft.write({ name: body.name, ...heard } as RuleBody)}
@@ -267,18 +177,14 @@ export function RuleEditor({ rule, vocabulary }: { rule: Rule | undefined; vocab
             }}
           />
         )}
-        {saving.isError && !conflict && (
-          <p className="error-text" role="alert">
-            {saving.error.message}
-          </p>
-        )}
-        <div className="editor-foot">
+        {!conflict && <Fault of={saving} />}
+        <div className={ui.editorFoot} data-editor-foot>
           <Button variant="contained" onClick={() => save(() => navigate("/rules"))} disabled={unready || saving.isPending}>
             Save rule
           </Button>
           <Button onClick={close}>Cancel</Button>
-          {unready && current && <span className="quiet">{first}</span>}
-          <span className="last row-of">
+          {unready && current && <span className={ui.quiet}>{first}</span>}
+          <span className={`${ui.last} ${ui.rowOf}`}>
             {rule && <Button onClick={() => setPane(pane === "versions" ? "try" : "versions")}>Former versions</Button>}
             <Button onClick={apply} disabled={unready || saving.isPending}>
               {rule && draft.clean ? "Also apply to mail already here …" : "Save and apply to mail already here …"}

@@ -1,44 +1,31 @@
 import Button from "@mui/material/Button";
-import ToggleButton from "@mui/material/ToggleButton";
-import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
-import type { DryRun, Tried } from "../../../api/client";
+import type { DryRun } from "../../../api/client";
+import { OneOf } from "../../../parts/OneOf";
+import ui from "../../../parts/page.module.css";
+import { Tip } from "../../../parts/Tip";
+import triedStyles from "../../../rule/tried.module.css";
+import { TriedRow } from "../../../rule/TriedRow";
+import styles from "./try.module.css";
 
 export type Days = 7 | 30 | 90;
+const REACHES = ([7, 30, 90] as const).map((value) => ({ value, label: `${value} days` }));
 /** What a rule that is there already is compared with: itself as it is saved, or there being no such rule. */
 export type Against = "saved" | "none";
 const number = (value: number | undefined) => (value ?? 0).toLocaleString("en");
-
-export function TriedRow({ tried, asks = false }: { tried: Tried; asks?: boolean }) {
-  return (
-    <li className={tried.matched ? "tried" : "tried unmatched"}>
-      <b>{tried.sender || "(no sender)"}</b>
-      <span className="tried-subject">{tried.subject || "(no subject)"}</span>
-      <time>{tried.when}</time>
-      <span className="tried-change">
-        {tried.changes.map((change, index) => (
-          <span key={change.topic}>
-            {index > 0 && " · "}
-            <b>{change.now}</b>, was {change.was}
-          </span>
-        ))}
-        {tried.changes.length === 0 && (!tried.matched ? "not matched" : asks ? "would ask you" : "no change")}
-      </span>
-      {tried.reason && <small>{tried.reason}</small>}
-    </li>
-  );
-}
 
 function Bars({ bars }: { bars: NonNullable<DryRun["bars"]> }) {
   const most = Math.max(1, ...bars.map(({ all }) => all));
   const first = bars[0]!;
   const last = bars[bars.length - 1]!;
   return (
-    <figure className="bars" aria-label="Matches a day">
-      <div className="bars-plot">
+    <figure className={styles.bars} aria-label="Matches a day">
+      <div className={styles.barsPlot}>
         {bars.map(({ date, label, all, matched }) => (
-          <span key={date} title={`${label}: ${matched} of ${all}`} style={{ height: `${(all / most) * 100}%` }}>
-            <i style={{ height: all ? `${(matched / all) * 100}%` : 0 }} />
-          </span>
+          <Tip key={date} says={`${label}: ${matched} of ${all}`}>
+            <span style={{ height: `${(all / most) * 100}%` }}>
+              <i style={{ height: all ? `${(matched / all) * 100}%` : 0 }} />
+            </span>
+          </Tip>
         ))}
       </div>
       <figcaption>
@@ -54,7 +41,7 @@ function Figures({ dryRun }: { dryRun: DryRun }) {
   const { before, after } = dryRun.alerts ?? { before: 0, after: 0 };
   const waits = (dryRun.wait ?? 0) + (dryRun.never ?? 0);
   return (
-    <div className="figures">
+    <div className={styles.figures}>
       <div>
         <b>{number(dryRun.matches)}</b>
         <span>of {number(dryRun.of)} messages match</span>
@@ -90,30 +77,19 @@ type Given = {
 export function TryPane({ dryRun, days, choose, waiting, against, compare }: Given) {
   const differ = dryRun?.changed ?? 0;
   return (
-    <aside className="sheet try" aria-label="Try it" aria-busy={waiting}>
-      <div className="sheet-scroll">
-        <div className="try-head">
+    <aside className={`${ui.sheet} ${ui.try}`} aria-label="Try it" aria-busy={waiting}>
+      <div className={ui.sheetScroll}>
+        <div className={styles.tryHead}>
           <h2>Try it</h2>
-          <ToggleButtonGroup
-            exclusive
-            value={days}
-            onChange={(_, next: Days | null) => next && choose(next)}
-            aria-label="How far back"
-          >
-            {([7, 30, 90] as const).map((each) => (
-              <ToggleButton key={each} value={each}>
-                {each} days
-              </ToggleButton>
-            ))}
-          </ToggleButtonGroup>
+          <OneOf label="How far back" value={days} choices={REACHES} change={choose} />
         </div>
-        <p className="sub">On the last {days} days of your mail, as if the rule were on. Nothing is changed.</p>
+        <p className={ui.sub}>On the last {days} days of your mail, as if the rule were on. Nothing is changed.</p>
         {dryRun?.ready ? (
           <>
             {dryRun.first && (
               <>
-                <h3 className="small-head">The message it began from</h3>
-                <ol className="tries">
+                <h3 className={ui.smallHead}>The message it began from</h3>
+                <ol className={triedStyles.tries}>
                   <TriedRow tried={dryRun.first} asks={dryRun.asks} />
                 </ol>
               </>
@@ -121,13 +97,13 @@ export function TryPane({ dryRun, days, choose, waiting, against, compare }: Giv
             <Figures dryRun={dryRun} />
             {dryRun.bars && <Bars bars={dryRun.bars} />}
             {dryRun.held && (
-              <p className="hint" role="status">
+              <p className={ui.hint} role="status">
                 When you save: {dryRun.held}
               </p>
             )}
-            {dryRun.asks && <p className="hint">It asks first: nothing changes by itself, each match is put to you.</p>}
-            <div className="try-head claims-head">
-              <h3 className="small-head">
+            {dryRun.asks && <p className={ui.hint}>It asks first: nothing changes by itself, each match is put to you.</p>}
+            <div className={`${styles.tryHead} ${styles.claimsHead}`}>
+              <h3 className={ui.smallHead}>
                 {against === "none"
                   ? `${differ === 0 ? "No claim is" : differ === 1 ? "One claim is" : `${number(differ)} claims are`} otherwise than without it`
                   : `${differ === 0 ? "No claim" : differ === 1 ? "One claim" : `${number(differ)} claims`} would change`}
@@ -138,19 +114,19 @@ export function TryPane({ dryRun, days, choose, waiting, against, compare }: Giv
                 </Button>
               )}
             </div>
-            <ol className="tries">
+            <ol className={triedStyles.tries}>
               {dryRun.messages?.map((tried) => (
                 <TriedRow key={tried.id} tried={tried} asks={dryRun.asks} />
               ))}
             </ol>
             {(dryRun.messages?.length ?? 0) < (dryRun.matches ?? 0) && (
-              <p className="quiet">
+              <p className={ui.quiet}>
                 These are the newest {dryRun.messages?.length} of {number(dryRun.matches)}.
               </p>
             )}
           </>
         ) : (
-          <p className="quiet">{dryRun ? "There is nothing to try yet." : "Looking at your mail …"}</p>
+          <p className={ui.quiet}>{dryRun ? "There is nothing to try yet." : "Looking at your mail …"}</p>
         )}
       </div>
     </aside>

@@ -1,23 +1,27 @@
 import Button from "@mui/material/Button";
 import type { RuleBody } from "../../../api/client";
-import { useRuleHistory } from "../../../api/queries";
+import { useRuleHistory } from "../../../api/rules";
+import { Fault } from "../../../parts/Fault";
+import ui from "../../../parts/page.module.css";
+import { Pill } from "../../../parts/Pill";
+import styles from "./versions.module.css";
 
 /** A rule's former versions, with what changed, and a way back: into the editor, where it can be tried before it is saved. */
 export function VersionsPane({ id, take, close }: { id: number; take: (body: RuleBody) => void; close: () => void }) {
   const history = useRuleHistory(id);
   return (
-    <aside className="sheet try" aria-label="Former versions">
-      <div className="sheet-scroll">
+    <aside className={`${ui.sheet} ${ui.try}`} aria-label="Former versions">
+      <div className={ui.sheetScroll}>
         <h2>Former versions</h2>
-        <p className="sub">Taking one puts it into the editor, to be tried. It holds once you save it.</p>
-        <ol className="versions">
+        <p className={ui.sub}>Taking one puts it into the editor, to be tried. It holds once you save it.</p>
+        <ol className={styles.versions}>
           {history.data?.versions.map((version, index) => (
             <li key={`${version.version}-${index}`}>
               <header>
                 <b>{version.at}</b> {version.act}
                 {version.changed.length > 0 && `: ${version.changed.join(", ")}`}
                 {index === 0 ? (
-                  <span className="pill low">now</span>
+                  <Pill kind="low">now</Pill>
                 ) : (
                   <Button variant="text" onClick={() => take(version.body)}>
                     Take this one
@@ -30,9 +34,9 @@ export function VersionsPane({ id, take, close }: { id: number; take: (body: Rul
             </li>
           ))}
         </ol>
-        {history.isError && <p className="error-text">{history.error.message}</p>}
+        <Fault of={history} />
       </div>
-      <div className="sheet-foot">
+      <div className={ui.sheetFoot}>
         <Button onClick={close}>Close</Button>
       </div>
     </aside>

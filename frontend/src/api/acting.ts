@@ -1,0 +1,24 @@
+import { useMutation } from "@tanstack/react-query";
+import { useHappenings } from "./events";
+
+/** What may be done next, said beside the undo. */
+export type Offer = { label: string; act: () => void };
+/** What the outcome of an act may have for a person. */
+export type Outcome = { message?: string; undo_id?: number | null };
+/** Who tells the outcome: a notice, or where it is done (then a notice tells only what went well), or nobody. */
+export type TellsBy = "notice" | "inline" | "nobody";
+
+declare module "@tanstack/react-query" {
+  interface Register {
+    mutationMeta: { tells: TellsBy; offer?: (given: never) => Offer | undefined };
+  }
+}
+
+/** A mutation, done once all that it touched is asked anew. Its meta says how the outcome is told. */
+export function useActMutation<Given, Result extends Outcome>(
+  act: (given: Given) => Promise<Result>,
+  { tells = "notice", offer }: { tells?: TellsBy; offer?: (given: Given) => Offer | undefined } = {},
+) {
+  const happenings = useHappenings();
+  return useMutation({ mutationFn: act, meta: { tells, offer }, onSuccess: () => happenings.settled });
+}

@@ -1,0 +1,69 @@
+import type { QueryClient } from "@tanstack/react-query";
+import { onAnswer } from "./client";
+import { keys, TOUCHES } from "./keys";
+import { listen, type Connection, type Told } from "./stream";
+
+type Hear = (told: Told) => void;
+
+/**
+ * What happened, as this page hears of it: from the answer to what it did itself, and from the stream for all else.
+ * Each event has what it touches asked anew once, from wherever it is heard first.
+ */
+export class Happenings {
+  connection: Connection = "open";
+  /** Done once all that was touched so far has been asked anew. */
+  settled: Promise<unknown> = Promise.resolve();
+  readonly #queries: QueryClient;
+  readonly #hearers = new Set<Hear>();
+  #answered: [after: number, last: number][] = []; // events that an answer told of, and the stream has yet to
+  #heard = 0; // the last event of the stream
+
+  constructor(queries: QueryClient) {
+    this.#queries = queries;
+  }
+
+  /** @returns what ends it */
+  start(): () => void {
+    const stops = [listen((told) => this.#hear(told)), onAnswer((header) => this.#hearAnswer(header))];
+    return () => stops.forEach((stop) => stop());
+  }
+
+  /** Calls for everything that is heard. @returns what ends it */
+  subscribe = (hear: Hear): (() => void) => {
+    this.#hearers.add(hear);
+    return () => void this.#hearers.delete(hear);
+  };
+
+  #hear(told: Told) {
+    if (told.connection) this.connection = told.connection;
+    else if (told.kind === "progress") this.#queries.setQueryData(keys.progress, told.data);
+    else if (!this.#knows(told.id)) this.#refresh([told.kind]);
+    this.#hearers.forEach((hear) => hear(told));
+  }
+
+  /** @param header "12-15 changed rules": the events after the first number up to the second, and their kinds */
+  #hearAnswer(header: string) {
+    const [range = "", ...kinds] = header.split(" ");
+    const [after = 0, last = 0] = range.split("-").map(Number);
+    if (last <= this.#heard) return; // the stream was quicker
+    this.#answered.push([after, last]);
+    this.#refresh(kinds.filter((kind) => kind !== "progress"));
+  }
+
+  #knows(id: number | undefined): boolean {
+    if (id === undefined) return false;
+    this.#heard = id;
+    const known = this.#answered.some(([after, last]) => id > after && id <= last);
+    this.#answered = this.#answered.filter(([, last]) => last > id);
+    return known;
+  }
+
+  #refresh(kinds: string[]) {
+    const touched = kinds.map((kind) => TOUCHES[kind]);
+    const roots = touched.some((each) => each === undefined) ? [undefined] : [...new Set(touched.flatMap((each) => each ?? []))];
+    this.settled = Promise.all([
+      this.settled,
+      ...roots.map((root) => this.#queries.invalidateQueries(root === undefined ? undefined : { queryKey: [root] })),
+    ]);
+  }
+}

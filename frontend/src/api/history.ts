@@ -1,0 +1,14 @@
+import { useQuery } from "@tanstack/react-query";
+import { useActMutation } from "./acting";
+import { api, unwrap } from "./client";
+import { keys } from "./keys";
+
+export const useHistory = () => useQuery({ queryKey: keys.history, queryFn: () => unwrap(api.GET("/history")) });
+export const useProgress = () =>
+  useQuery<{ step: number; done: number; of: number } | null>({
+    queryKey: keys.progress,
+    queryFn: () => null,
+    staleTime: Infinity,
+  });
+export const useKeepHistory = () => useActMutation((keep_days: number) => unwrap(api.PUT("/history", { body: { keep_days } })));
+export const useUndo = () => useActMutation((id: number) => unwrap(api.POST("/undo/{id}", { params: { path: { id } } })));

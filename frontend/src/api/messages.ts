@@ -1,0 +1,61 @@
+import { useQuery } from "@tanstack/react-query";
+import { useActMutation } from "./acting";
+import { api, unwrap, type Act } from "./client";
+import { keys } from "./keys";
+
+export const useSheet = (id: number | undefined) =>
+  useQuery({
+    queryKey: keys.sheet(id),
+    queryFn: () => unwrap(api.GET("/messages/{id}", { params: { path: { id: id! } } })),
+    enabled: id !== undefined,
+  });
+export const useRemoteContent = (id: number, enabled: boolean) =>
+  useQuery({
+    queryKey: keys.remote(id),
+    queryFn: () => unwrap(api.GET("/messages/{id}/remote", { params: { path: { id } } })),
+    enabled,
+  });
+export const useStarts = (id: number) =>
+  useQuery({ queryKey: keys.starts(id), queryFn: () => unwrap(api.GET("/messages/{id}/starts", { params: { path: { id } } })) });
+export const useBackTimes = () =>
+  useQuery({ queryKey: keys.backTimes, queryFn: () => unwrap(api.GET("/back-times")), gcTime: 0 });
+export const useMindThread = () =>
+  useActMutation(({ id, word }: { id: number; word: "followed" | "muted" | "neither" }) =>
+    unwrap(api.PUT("/messages/{id}/thread", { params: { path: { id } }, body: { word } })),
+  );
+export const useAlways = () =>
+  useActMutation((id: number) => unwrap(api.POST("/messages/{id}/always", { params: { path: { id } } })));
+/** Acts on messages; a priority given by hand to one of them may become a rule, if asked. */
+export function useAct() {
+  const always = useAlways();
+  const byHand = ({ act, messages }: { act: Act; messages: number[] }) => {
+    const [id, ...others] = messages;
+    if (id === undefined || others.length > 0 || (act !== "raise" && act !== "lower")) return undefined;
+    return { label: "Always for this sender", act: () => always.mutate(id) };
+  };
+  return useActMutation(
+    (given: { act: Act; messages: number[]; sender?: boolean }) => unwrap(api.POST("/acts", { body: given })),
+    {
+      offer: byHand,
+    },
+  );
+}
+export const useLabelling = () =>
+  useActMutation((given: { messages: number[]; add?: string[]; remove?: string[] }) =>
+    unwrap(api.POST("/labels", { body: given })),
+  );
+export const useKeepUntil = () =>
+  useActMutation((given: { messages: number[]; until: string }) => unwrap(api.POST("/keeps", { body: given })));
+export const useMarkRead = () =>
+  useActMutation((id: number) => unwrap(api.POST("/acts", { body: { act: "read", messages: [id] } })), { tells: "nobody" });
+export const usePutOff = () =>
+  useActMutation(
+    (given: { messages: number[]; until: string; reason?: string; when_answered?: boolean; conversation?: boolean }) =>
+      unwrap(api.POST("/put-off", { body: given })),
+  );
+export const useMoveToMoment = () =>
+  useActMutation((given: { messages: number[]; until: string }) => unwrap(api.POST("/moves", { body: given })));
+export const useKeepBackTimes = () =>
+  useActMutation((times: { name: string; at: string; days?: number; weekday?: string }[]) =>
+    unwrap(api.PUT("/back-times", { body: { times } })),
+  );

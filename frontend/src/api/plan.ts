@@ -1,0 +1,41 @@
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { useActMutation } from "./acting";
+import { api, unwrap, bytes, type Week } from "./client";
+import { keys } from "./keys";
+
+export const useHeadsDown = () =>
+  useQuery({ queryKey: keys.headsDown, queryFn: () => unwrap(api.GET("/heads-down")), gcTime: 0 });
+export const useCalendarAddress = () => useQuery({ queryKey: keys.calendarAddress, queryFn: () => unwrap(api.GET("/calendar")) });
+export const useWeek = () => useQuery({ queryKey: keys.week, queryFn: () => unwrap(api.GET("/week")) });
+export type Renamed = { kind: "windows" | "rounds"; was: string; name: string };
+export const useWeekDryRun = (given: { plan: Week["plan"]; renamed: Renamed[] } | undefined) =>
+  useQuery({
+    queryKey: keys.weekDryRun(given),
+    queryFn: ({ signal }) => unwrap(api.POST("/week/dry-run", { body: given!, signal })),
+    enabled: given !== undefined,
+    placeholderData: keepPreviousData,
+    gcTime: 10_000,
+  });
+export const readCalendar = (file: File) =>
+  unwrap(
+    api.POST("/calendars", {
+      ...bytes(file),
+    }),
+  );
+export const useGoHeadsDown = () =>
+  useActMutation((given: { until: string; reason?: string }) => unwrap(api.POST("/heads-down", { body: given })), {
+    tells: "inline",
+  });
+export const useEndHeadsDown = () => useActMutation(() => unwrap(api.DELETE("/heads-down")));
+export const useFollowCalendar = () =>
+  useActMutation((path: string | null) => unwrap(api.PUT("/followed-calendar", { body: { path } })), { tells: "inline" });
+export const useSaveZone = () =>
+  useActMutation((given: { time_zone: string; trips: Week["trips"] }) => unwrap(api.PUT("/zone", { body: given })), {
+    tells: "inline",
+  });
+export const useNewCalendarAddress = () => useActMutation(() => unwrap(api.POST("/calendar")));
+export const useSaveWeek = () =>
+  useActMutation(
+    (given: { plan: Week["plan"]; revision: number; renamed: Renamed[] }) => unwrap(api.PUT("/week", { body: given })),
+    { tells: "inline" },
+  );

@@ -1,0 +1,78 @@
+import { useEffect, useState, type HTMLAttributes, type ReactNode, type Ref } from "react";
+import { useLocation, useNavigate } from "react-router";
+import type { Act } from "../api/client";
+import { useAct } from "../api/messages";
+import { useKey } from "../parts/keys";
+import ui from "../parts/page.module.css";
+import { ChosenBar, ChosenProvider } from "./chosen";
+import { ENTER_ROWS } from "./enter";
+import { RowOrder, RowOrderProvider } from "./order";
+import { SheetPane, type Reads } from "./sheet/SheetPane";
+
+/** Acts on messages of a list. */
+export type Acts = (act: Act, ids: number[], sender?: boolean) => void;
+
+export function useActs(): Acts {
+  const acting = useAct();
+  return (act, messages, sender) => acting.mutate({ act, messages, sender });
+}
+
+type Given = {
+  /** the path of the list, "/front"; that of an open message is below it */
+  place: string;
+  /** what follows the path, "?text=loan" */
+  query?: string;
+  open: number | undefined;
+  /** the parts of the list, from top to bottom, as they tell their rows */
+  parts: readonly string[];
+  /** whether the list is of held mail, which is looked at and not read */
+  held?: boolean;
+  reads?: Reads;
+  /** what stands where no message is open */
+  empty: ReactNode;
+  /** what the list has to say of the open message */
+  aside?: ReactNode;
+  list?: HTMLAttributes<HTMLElement> & { ref?: Ref<HTMLElement> };
+  children: ReactNode;
+};
+
+/** Messages with the reading sheet beside them: gone through by key, chosen together, the next one open when one leaves. */
+export function ListAndSheet({ place, query = "", open, parts, held, reads, empty, aside, list, children }: Given) {
+  const navigate = useNavigate();
+  const act = useActs();
+  const [order] = useState(() => new RowOrder());
+  const at = (id?: number) => `${place}${id === undefined ? "" : `/${id}`}${query}`;
+  const go = (step: number) => {
+    const ids = order.ids(parts);
+    const from = ids.indexOf(order.focused() ?? open ?? -1);
+    const next = ids[Math.min(Math.max(from + step, 0), ids.length - 1)];
+    order.focus(next);
+    if (open !== undefined && next !== undefined) void navigate(at(next));
+  };
+  useKey("next", () => go(1));
+  useKey("previous", () => go(-1));
+  useKey("close", () => navigate(at()), open !== undefined);
+  const entering = (useLocation().state as { [ENTER_ROWS]?: number } | null)?.[ENTER_ROWS];
+  const first = parts.join();
+  useEffect(() => {
+    if (entering) order.focus(order.ids(first.split(","))[0]);
+  }, [entering, first, order]);
+  const gone = (id: number) => {
+    const ids = order.ids(parts);
+    const from = ids.indexOf(id);
+    void navigate(at(from < 0 ? undefined : (ids[from + 1] ?? ids[from - 1])));
+  };
+  return (
+    <RowOrderProvider order={order}>
+      <ChosenProvider key={place}>
+        <div className={ui.screen}>
+          <main {...list} className={ui.list}>
+            {children}
+            <ChosenBar open={open} held={held} />
+          </main>
+          <SheetPane id={open} at={at} act={act} gone={gone} reads={reads} empty={empty} aside={aside} />
+        </div>
+      </ChosenProvider>
+    </RowOrderProvider>
+  );
+}

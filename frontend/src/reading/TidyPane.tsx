@@ -1,0 +1,120 @@
+import Button from "@mui/material/Button";
+import LinearProgress from "@mui/material/LinearProgress";
+import { useState } from "react";
+import { useProgress } from "../api/history";
+import { useBackTimes } from "../api/messages";
+import { useVocabulary } from "../api/rules";
+import { useTidy, useTidyPreview, type Reach, type Tidying, type TidySource } from "../api/tidying";
+import { Check } from "../parts/Check";
+import { Fault } from "../parts/Fault";
+import { DateSlot } from "../parts/fields";
+import forms from "../parts/forms.module.css";
+import ui from "../parts/page.module.css";
+import { Slot } from "../parts/Slot";
+
+const ACTS = [
+  { value: "clear", label: "Clear" },
+  { value: "read", label: "Mark read" },
+  { value: "unread", label: "Mark unread" },
+  { value: "flag", label: "Flag" },
+  { value: "unflag", label: "Take the flag off" },
+  { value: "bring_back", label: "Put off, and bring back" },
+  { value: "discard", label: "Discard" },
+  { value: "recover", label: "Recover" },
+];
+const BACK = "bring_back";
+
+/** When what is put off comes back. */
+function Until({ until, change }: { until: string; change: (until: string) => void }) {
+  const times = useBackTimes().data?.choices ?? [];
+  const choices = [
+    ...times.map((choice) => ({ value: choice.until, label: `${choice.label}, ${choice.moment}` })),
+    ...(until && !times.some((choice) => choice.until === until) ? [{ value: until, label: until.replace("T", " at ") }] : []),
+  ];
+  return (
+    <div className={ui.conditionLine}>
+      back
+      <Slot label="When it comes back" value={until} choices={choices} change={change} />
+      or on
+      <DateSlot
+        label="Day on which it comes back"
+        value={until.slice(0, 10)}
+        change={(next) => next && change(`${next}T08:00`)}
+      />
+      at 08:00
+    </div>
+  );
+}
+
+/** One thing done to all that a view holds or a search finds: told first, taken back in one step. */
+export function TidyPane({ source, holds, close }: { source: TidySource; holds: string; close: () => void }) {
+  const [what, setWhat] = useState("clear");
+  const [reach, setReach] = useState<Reach>({});
+  const times = useBackTimes().data?.choices;
+  const [until, setUntil] = useState("");
+  const back = until || times?.[0]?.until || "";
+  const labels = useVocabulary().data?.labels ?? [];
+  const preview = useTidyPreview(source, reach).data;
+  const tidy = useTidy();
+  const progress = useProgress().data;
+  const choices = [...ACTS, ...labels.map((label) => ({ value: `label:${label}`, label: `Put the label ${label} on` }))];
+  const verb = choices.find(({ value }) => value === what)?.label ?? "";
+  const total = preview?.total ?? 0;
+  const many = `${total.toLocaleString("en")} ${total === 1 ? "message" : "messages"}`;
+  const shown = preview?.messages?.length ?? 0;
+  const running = tidy.data?.running && progress?.step === tidy.data.undo_id && progress!.done < progress!.of;
+  const act: Tidying = what.startsWith("label:")
+    ? { label: what.slice(6) }
+    : { act: what as Tidying["act"], ...(what === BACK ? { until: back } : {}) };
+  return (
+    <section className={forms.tidy} aria-label="Tidy">
+      <div className={ui.conditionLine}>
+        <Slot label="What to do" value={what} choices={choices} change={setWhat} />
+        <span>
+          <b>{many}</b>: all that {holds}
+          {reach.before || reach.all_but_newest ? ", of what is said here" : ""}, not only what is on the page.
+        </span>
+      </div>
+      {what === BACK && <Until until={back} change={setUntil} />}
+      <div className={ui.conditionLine}>
+        only what arrived before
+        <DateSlot
+          label="Arrived before"
+          value={reach.before ?? ""}
+          change={(next) => setReach({ ...reach, before: next || undefined })}
+        />
+        <Check
+          label="all but the newest of each sender"
+          on={reach.all_but_newest === true}
+          turn={(on) => setReach({ ...reach, all_but_newest: on || undefined })}
+        />
+      </div>
+      <ul>
+        {preview?.messages?.map((row) => (
+          <li key={row.id}>
+            <b>{row.sender}</b> {row.subject} <time>{row.arrived}</time>
+          </li>
+        ))}
+        {total > shown && <li className={ui.quiet}>and {(total - shown).toLocaleString("en")} more</li>}
+      </ul>
+      {running && (
+        <div role="status">
+          <LinearProgress variant="determinate" value={(progress!.done / progress!.of) * 100} />
+          {progress!.done.toLocaleString("en")} of {progress!.of.toLocaleString("en")}
+        </div>
+      )}
+      <Fault of={tidy} />
+      <div className={ui.rowOf}>
+        <Button
+          variant="contained"
+          disabled={total === 0 || tidy.isPending || Boolean(running) || (what === BACK && !back)}
+          onClick={() => tidy.mutate({ ...source, ...reach, ...act })}
+        >
+          {verb}: {many}
+        </Button>
+        <Button onClick={close}>Close</Button>
+        <span className={ui.quiet}>Undo takes all of it back, now or later from What was done.</span>
+      </div>
+    </section>
+  );
+}

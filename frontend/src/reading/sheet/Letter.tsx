@@ -1,0 +1,72 @@
+import Button from "@mui/material/Button";
+import { useRef, useState } from "react";
+import type { Sheet } from "../../api/client";
+import { useRemoteContent } from "../../api/messages";
+import { Marked } from "../Marked";
+import styles from "./letter.module.css";
+
+/** The frame runs no script; it grows to its content, so that the sheet alone scrolls. */
+function Html({ id }: { id: number }) {
+  const [remote, setRemote] = useState(false);
+  const [height, setHeight] = useState(120);
+  const leftOut = useRemoteContent(id, !remote).data?.left_out;
+  const frame = useRef<HTMLIFrameElement>(null);
+  const measure = () => {
+    const page = frame.current?.contentDocument?.documentElement;
+    if (page) setHeight(page.scrollHeight + 8);
+  };
+  return (
+    <>
+      {leftOut && !remote && (
+        <p className={styles.remote}>
+          Pictures from elsewhere were not loaded, so the sender does not learn that you read this.
+          <Button variant="text" onClick={() => setRemote(true)}>
+            Load them
+          </Button>
+        </p>
+      )}
+      <iframe
+        ref={frame}
+        title="The message"
+        className={styles.letterFrame}
+        sandbox="allow-same-origin allow-popups allow-popups-to-escape-sandbox"
+        src={`/api/messages/${id}/html${remote ? "?remote=true" : ""}`}
+        style={{ height }}
+        onLoad={measure}
+      />
+    </>
+  );
+}
+
+export function Letter({ sheet }: { sheet: Sheet }) {
+  const [plain, setPlain] = useState(false);
+  return (
+    <div className={styles.letter}>
+      {sheet.unreadable && (
+        <p className={styles.remote}>This could not be read as mail. It is shown as it was received, whole.</p>
+      )}
+      {sheet.html && !plain ? (
+        <Html id={sheet.id} />
+      ) : (
+        <div className={styles.text}>{sheet.text ? <Marked text={sheet.text} pieces={sheet.text_pieces} /> : "(no text)"}</div>
+      )}
+      {sheet.html && (
+        <Button variant="text" onClick={() => setPlain(!plain)}>
+          {plain ? "Show it as designed" : "Show the text alone"}
+        </Button>
+      )}
+      {sheet.attachments.length > 0 && (
+        <ul className={styles.files} aria-label="Attachments">
+          {sheet.attachments.map((file) => (
+            <li key={file.path}>
+              <a href={file.path} download={file.name}>
+                {file.name}
+              </a>{" "}
+              <span>{file.size}</span>
+            </li>
+          ))}
+        </ul>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,242 @@
+import Button from "@mui/material/Button";
+import { useEffect, useRef, useState, type ReactNode } from "react";
+import { useNavigate } from "react-router";
+import { alertsOpened } from "../../api/alerts";
+import type { Act, Sheet } from "../../api/client";
+import { useMarkRead, useSheet } from "../../api/messages";
+import { useVocabulary } from "../../api/rules";
+import { inkStyle } from "../../look/ink";
+import { Fault } from "../../parts/Fault";
+import { KeyCap } from "../../parts/KeyCap";
+import { useKey } from "../../parts/keys";
+import ui from "../../parts/page.module.css";
+import { Marked } from "../Marked";
+import { Labels, PriorityWord } from "../rows";
+import { BringBack } from "./BringBack";
+import { KeepPane } from "./KeepPane";
+import { LabelsPane } from "./LabelsPane";
+import { Letter } from "./Letter";
+import { MakeRule } from "./MakeRule";
+import styles from "./sheet.module.css";
+import { Thread } from "./Thread";
+import { Why } from "./Why";
+
+type Given = {
+  id: number | undefined;
+  /** the address of a message in the place, and without one of the place itself */
+  at: (id?: number) => string;
+  act: (act: Act, ids: number[], sender?: boolean) => void;
+  /** what to do when the open message leaves the list */
+  gone: (id: number) => void;
+  empty: ReactNode;
+  reads?: Reads;
+  /** what the place has to say of the message, below its why */
+  aside?: ReactNode;
+};
+
+/** When an opened message counts as read: a list of unread mail must not lose it while it is read. */
+export type Reads = "at once" | "on leaving" | "never";
+
+const initials = (name: string) =>
+  name
+    .split(/\s+/)
+    .map((part) => part.match(/[\p{L}\p{N}]/u)?.[0] ?? "")
+    .join("")
+    .slice(0, 2)
+    .toUpperCase();
+
+function Head({ sheet }: { sheet: Sheet }) {
+  const sender = sheet.from[0];
+  const inks = useVocabulary().data?.ink_styles;
+  const ink = sheet.ink ? inks?.[sheet.ink] : undefined;
+  return (
+    <>
+      <div className={styles.meta}>
+        <div className={styles.initials} aria-hidden>
+          {initials(sender?.name ?? sheet.sender)}
+        </div>
+        <div className={styles.people}>
+          <b>{sender?.name ?? sheet.sender}</b> {sender && sender.name !== sender.email && <span>{sender.email}</span>}
+          <br />
+          {sheet.addressed}
+        </div>
+        <time>{sheet.arrived}</time>
+      </div>
+      <h1 className={styles.title} style={inkStyle(ink)}>
+        <Marked text={sheet.subject} pieces={sheet.subject_pieces} /> <PriorityWord priority={sheet.priority} />{" "}
+        <Labels names={sheet.labels} />
+      </h1>
+    </>
+  );
+}
+
+type Pane = "rule" | "back" | "labels" | "keep";
+type ActionsGiven = { sheet: Sheet; act: Given["act"]; gone: Given["gone"]; show: (pane: Pane) => void };
+
+/** How loud it is, by hand: priority, top, labels. */
+function Weigh({ sheet, act, show }: Pick<ActionsGiven, "sheet" | "act" | "show">) {
+  const weigh = (name: Act) => act(name, [sheet.id]);
+  useKey("raise", () => weigh("raise"), sheet.priority !== "top");
+  useKey("lower", () => weigh("lower"), sheet.priority !== "low");
+  useKey("keep", () => (sheet.kept ? weigh("unkeep") : show("keep")));
+  useKey("label", () => show("labels"));
+  return (
+    <div className={styles.sheetWeigh} role="group" aria-label="Its weight">
+      <Button variant="text" disabled={sheet.priority === "top"} onClick={() => weigh("raise")}>
+        Raise <KeyCap of="raise" />
+      </Button>
+      <Button variant="text" disabled={sheet.priority === "low"} onClick={() => weigh("lower")}>
+        Lower <KeyCap of="lower" />
+      </Button>
+      <Button variant="text" onClick={() => (sheet.kept ? weigh("unkeep") : show("keep"))}>
+        {sheet.kept ? "No longer at top" : "Keep at top"} <KeyCap of="keep" />
+      </Button>
+      <Button variant="text" onClick={() => show("labels")}>
+        Labels <KeyCap of="label" />
+      </Button>
+    </div>
+  );
+}
+
+function Actions({ sheet, act, gone, show }: ActionsGiven) {
+  const makeRule = () => show("rule");
+  const bringBack = () => show("back");
+  const leave = (name: Act) => {
+    gone(sheet.id);
+    act(name, [sheet.id]);
+  };
+  const clear = () => leave("clear");
+  const letIn = () => leave("let_in");
+  const flag = () => act(sheet.flagged ? "unflag" : "flag", [sheet.id]);
+  const unread = () => act(sheet.unread ? "read" : "unread", [sheet.id]);
+  useKey("clear", clear, !sheet.cleared);
+  useKey("letIn", letIn, sheet.held || Boolean(sheet.put_off));
+  useKey("flag", flag);
+  useKey("unread", unread, !sheet.held);
+  useKey("rule", makeRule);
+  useKey("bringBack", bringBack);
+  return (
+    <div className={ui.sheetFoot}>
+      <Weigh sheet={sheet} act={act} show={show} />
+      {sheet.put_off && (
+        <Button variant="contained" onClick={letIn}>
+          Bring back now <KeyCap of="letIn" />
+        </Button>
+      )}
+      {sheet.held && (
+        <Button variant="contained" onClick={letIn}>
+          Let in now <KeyCap of="letIn" />
+        </Button>
+      )}
+      {sheet.held && (
+        <Button
+          onClick={() => {
+            gone(sheet.id);
+            act("let_in", [sheet.id], true);
+          }}
+        >
+          All from this sender
+        </Button>
+      )}
+      {sheet.discarded && (
+        <Button variant="contained" onClick={() => act("recover", [sheet.id])}>
+          Recover
+        </Button>
+      )}
+      {sheet.cleared ? (
+        <span className={ui.quiet}>{sheet.standing}</span>
+      ) : (
+        <Button variant={sheet.held ? undefined : "contained"} onClick={clear}>
+          Clear <KeyCap of="clear" />
+        </Button>
+      )}
+      <Button onClick={flag}>
+        {sheet.flagged ? "Take the flag off" : "Flag"} <KeyCap of="flag" />
+      </Button>
+      {!sheet.held && (
+        <Button onClick={bringBack}>
+          Bring back <KeyCap of="bringBack" />
+        </Button>
+      )}
+      {!sheet.held && (
+        <Button onClick={unread}>
+          {sheet.unread ? "Mark read" : "Mark unread"} <KeyCap of="unread" />
+        </Button>
+      )}
+      <Button onClick={makeRule} className={ui.last}>
+        {sheet.held ? "This should come straight in" : "Make a rule"} <KeyCap of="rule" />
+      </Button>
+    </div>
+  );
+}
+
+/**
+ * Opening a message marks it read, once; marking it unread afterwards stays.
+ * @param leaving only when the person moves on: a list of unread mail must not lose it while it is read
+ */
+function useReadOnce(sheet: Sheet | undefined, leaving: boolean) {
+  const markRead = useMarkRead();
+  const done = useRef<number>(undefined);
+  useEffect(() => {
+    if (!sheet || done.current === sheet.id) return;
+    done.current = sheet.id;
+    if (sheet.unread && !leaving) markRead.mutate(sheet.id);
+    if (sheet.alerted) void alertsOpened([sheet.id]).catch(() => undefined); // only the journal misses it
+  }, [sheet, leaving, markRead]);
+  const latest = useRef<() => void>(undefined);
+  useEffect(() => {
+    latest.current = () => leaving && sheet?.unread && markRead.mutate(sheet.id);
+  });
+  const id = sheet?.id;
+  useEffect(() => (id === undefined ? undefined : () => latest.current?.()), [id]);
+}
+
+/** The reading sheet: the message, above its text the account of its claim, below it what can be done. */
+export function SheetPane({ id, at, act, gone, reads = "at once", empty, aside }: Given) {
+  const sheet = useSheet(id);
+  const navigate = useNavigate();
+  const [shown, setShown] = useState<{ pane: Pane; id: number }>();
+  const data = id === undefined ? undefined : sheet.data;
+  const pane = shown?.id === id ? shown?.pane : undefined;
+  const close = () => setShown(undefined);
+  useReadOnce(reads === "never" ? undefined : data, reads === "on leaving");
+  if (id === undefined) return <aside className={`${ui.sheet} ${ui.nothing}`}>{empty}</aside>;
+  return (
+    <aside className={ui.sheet} aria-label="Message">
+      <div className={ui.sheetScroll} key={id}>
+        <Button variant="text" className={ui.back} onClick={() => navigate(at())}>
+          Back
+        </Button>
+        {data && (
+          <>
+            <Head sheet={data} />
+            {data.keep_until && data.kept && <p className={ui.hint}>Kept at top until {data.keep_until}.</p>}
+            {data.put_off && <p className={ui.hint}>{data.put_off}</p>}
+            <Why why={data.why} />
+            {aside}
+            {data.thread && data.thread.count > 1 && <Thread key={data.id} sheet={data} at={at} />}
+            <Letter sheet={data} />
+            {data.thread?.count === 1 && <Thread key={data.id} sheet={data} at={at} />}
+            <p className={styles.place}>{data.place}.</p>
+          </>
+        )}
+        <Fault of={sheet} />
+      </div>
+      {data && pane === "rule" && <MakeRule id={id} close={close} />}
+      {data && pane === "labels" && <LabelsPane id={id} has={data.labels} close={close} />}
+      {data && pane === "keep" && <KeepPane id={id} act={act} close={close} />}
+      {data && pane === "back" && (
+        <BringBack
+          ids={[id]}
+          conversation={data.conversation}
+          close={close}
+          gone={() => {
+            close();
+            gone(id);
+          }}
+        />
+      )}
+      {data && !pane && <Actions sheet={data} act={act} gone={gone} show={(next) => setShown({ pane: next, id })} />}
+    </aside>
+  );
+}

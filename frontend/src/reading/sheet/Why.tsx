@@ -1,0 +1,43 @@
+import { useState } from "react";
+import { Link } from "react-router";
+import type { Sheet } from "../../api/client";
+import ui from "../../parts/page.module.css";
+import styles from "./why.module.css";
+
+/** Every claim explains itself, in two or three lines; how each rule was read is one click away. */
+export function Why({ why }: { why: Sheet["why"] }) {
+  const [all, setAll] = useState(false);
+  return (
+    <section className={styles.why} aria-label="Why">
+      <b>{why.summary}</b>
+      <ol>
+        {why.lines.map((line, index) => (
+          <li key={index}>
+            <time>{line.time}</time>
+            <span>
+              {line.before}
+              {line.rule &&
+                (line.rule_id ? <Link to={`/rules/${line.rule_id}`}>{line.rule}</Link> : <b>{line.rule} (deleted since)</b>)}
+              {line.after}
+            </span>
+          </li>
+        ))}
+      </ol>
+      {why.readings.length > 0 && (
+        <button className={styles.how} aria-expanded={all} onClick={() => setAll(!all)}>
+          {all ? "Hide how each rule was read" : "How each rule was read"}
+        </button>
+      )}
+      {why.stale && <p className={ui.quiet}>The rules have changed since; these are the ones that spoke then.</p>}
+      {all && (
+        <ol className={styles.readings}>
+          {why.readings.map((reading) => (
+            <li key={reading.rule} className={reading.matched ? styles.matched : ""}>
+              <b>{reading.rule}</b> {reading.text}
+            </li>
+          ))}
+        </ol>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,13 @@
+import { useLocation, useNavigate } from "react-router";
+import type { RuleBody } from "../api/client";
+
+/** What a new rule begins as: from a message, a search, a starting point. */
+export type Beginning = { body: RuleBody; message?: number };
+
+/** Opens the editor of a new rule with what it begins as; it goes along with the step of the browser's history. */
+export function useBeginRule(): (beginning: Beginning) => void {
+  const navigate = useNavigate();
+  return (begin) => void navigate("/rules/new", { state: { begin } });
+}
+
+export const useBeginning = (): Beginning | undefined => (useLocation().state as { begin?: Beginning } | null)?.begin;

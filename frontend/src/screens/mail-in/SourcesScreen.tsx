@@ -1,0 +1,40 @@
+import { useSources } from "../../api/sources";
+import { Fault } from "../../parts/Fault";
+import ui from "../../parts/page.module.css";
+import { AddSource, BringFiles } from "./forms";
+import { SourceList } from "./SourceList";
+import styles from "./sources.module.css";
+
+/** Where mail comes from, and bringing in what one has. */
+export function SourcesScreen() {
+  const sources = useSources();
+  const data = sources.data;
+  return (
+    <div className={ui.screen}>
+      <main className={`${ui.list} ${styles.sources}`}>
+        {data && (
+          <>
+            <h1 className={ui.lead}>{data.lead}</h1>
+            <p className={ui.sub}>
+              {data.messages.toLocaleString("en")} messages are here. Up Front only reads: nothing in a folder is moved, marked or
+              removed.
+            </p>
+            <SourceList sources={data.sources} />
+            <div className={ui.band}>
+              <h2>Read a Maildir</h2>
+            </div>
+            <AddSource />
+            <div className={ui.band}>
+              <h2>Bring in files</h2>
+            </div>
+            <BringFiles />
+            {data.imports.length > 0 && (
+              <p className={ui.quiet}>Brought in before: {data.imports.map(({ name, at }) => `${name} (${at})`).join(", ")}.</p>
+            )}
+          </>
+        )}
+        {!data && <Fault of={sources} />}
+      </main>
+    </div>
+  );
+}

@@ -1,0 +1,105 @@
+import { Suspense, useEffect } from "react";
+import { useLocation, useNavigate } from "react-router";
+import { AlertStation } from "../alerts/AlertStation";
+import { TrialsProvider } from "../alerts/trials";
+import { useConnection, useHear } from "../api/events";
+import { useStatus } from "../api/moment";
+import type { Connection } from "../api/stream";
+import { lazily } from "../look/lazily";
+import { useKey } from "../parts/keys";
+import { useNotices } from "../parts/notices";
+import ui from "../parts/page.module.css";
+import styles from "./app.module.css";
+import { Bar } from "./Bar";
+import { DayColumn } from "./DayColumn";
+import { DropZone } from "./DropZone";
+import { Screens } from "./Screens";
+import { useViewKeys } from "./useViewKeys";
+
+const NoticeBar = lazily("NoticeBar", () => import("./NoticeBar"));
+const WelcomeScreen = lazily("WelcomeScreen", () => import("../screens/mail-in/WelcomeScreen"));
+
+const TITLES: Record<string, string> = {
+  front: "Front",
+  held: "Held",
+  rules: "Rules",
+  week: "Week",
+  alerts: "Alerts",
+  inks: "Inks",
+  views: "Views",
+  "mail-in": "Mail in",
+};
+
+function Lost({ connection }: { connection: Connection }) {
+  return (
+    <div role="status" aria-live="polite">
+      {connection === "lost" && (
+        <p className={styles.lost}>
+          Up Front’s server is not answering. This page tries again every second; your mail stays where it is.
+        </p>
+      )}
+    </div>
+  );
+}
+
+/** Tells what came by itself: a round, a heads-down that is over, a view that calls for being gone through. */
+function useMentions() {
+  const { mention } = useNotices();
+  const navigate = useNavigate();
+  useHear(({ data }) => {
+    const { message, path } = (data as { message?: string; path?: string } | undefined) ?? {};
+    if (message) mention(message, path ? { label: "Go through it", act: () => void navigate(path) } : undefined);
+  });
+}
+
+export function App() {
+  const connection = useConnection();
+  useMentions();
+  const status = useStatus();
+  const place = useLocation().pathname.split("/")[1] ?? "";
+  const navigate = useNavigate();
+  useKey("front", () => navigate("/front"));
+  useKey("held", () => navigate("/held"));
+  useKey("rules", () => navigate("/rules"));
+  useKey("week", () => navigate("/week"));
+  useViewKeys();
+  useKey("alerts", () => navigate("/alerts"));
+  useKey("mailIn", () => navigate("/mail-in"));
+  const held = status.data?.held ?? 0;
+  const next = status.data?.next_round;
+  useEffect(() => {
+    const waits = held ? `${held} held${next ? `, next round ${next}` : ""}` : undefined;
+    document.title = [TITLES[place], waits, "Up Front"].filter(Boolean).join(" · ");
+  }, [place, held, next]);
+
+  if (!status.data) {
+    return <main className={ui.waiting}>{status.isError ? <Lost connection="lost" /> : <p>Opening …</p>}</main>;
+  }
+  if (!status.data.ready || place === "welcome") {
+    return (
+      <>
+        <Lost connection={connection} />
+        <Suspense fallback={null}>
+          <WelcomeScreen status={status.data} />
+          <NoticeBar />
+        </Suspense>
+      </>
+    );
+  }
+  return (
+    <TrialsProvider>
+      <DropZone>
+        <Bar status={status.data} />
+        <Lost connection={connection} />
+        <div className={styles.frame}>
+          {place !== "week" && <DayColumn />}
+          <Screens />
+        </div>
+        <Suspense fallback={null}>
+          <NoticeBar />
+        </Suspense>
+        <AlertStation />
+      </DropZone>
+    </TrialsProvider>
+  );
+}

@@ -1,0 +1,37 @@
+import { NavLink } from "react-router";
+import type { Status } from "../api/client";
+import { Mark } from "../parts/Mark";
+import styles from "./bar.module.css";
+import { ClockControl } from "./ClockControl";
+import { FindField } from "./FindField";
+import { HeadsDown } from "./HeadsDown";
+import { Keys } from "./Keys";
+
+export function Bar({ status }: { status: Status }) {
+  return (
+    <header className={status.heads_down ? `${styles.bar} ${styles.quietened}` : styles.bar}>
+      <div className={styles.mark}>
+        <Mark />
+        Up Front
+      </div>
+      <nav aria-label="Screens">
+        <NavLink to="/front">Front</NavLink>
+        <NavLink to="/held">
+          Held {status.held > 0 && <b aria-label={`${status.held} messages`}>{status.held}</b>}
+          {status.next_round && <small> next {status.next_round}</small>}
+        </NavLink>
+        <NavLink to="/views">Views</NavLink>
+        <NavLink to="/rules">Rules</NavLink>
+        <NavLink to="/week">Week</NavLink>
+        <NavLink to="/alerts">Alerts</NavLink>
+        <NavLink to="/mail-in">Mail in</NavLink>
+      </nav>
+      <div className={styles.barRight}>
+        <FindField />
+        <HeadsDown status={status} />
+        <Keys />
+        {status.demo && <ClockControl />}
+      </div>
+    </header>
+  );
+}

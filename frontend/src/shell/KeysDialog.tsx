@@ -1,0 +1,58 @@
+import Button from "@mui/material/Button";
+import Dialog from "@mui/material/Dialog";
+import { useState } from "react";
+import { shownKey } from "../parts/KeyCap";
+import { KEYS, useKeyMap, useKeyOf, type KeyName } from "../parts/keys";
+import styles from "./keys.module.css";
+
+const NAMES = Object.keys(KEYS) as KeyName[];
+
+function Line({ name, waiting, wait }: { name: KeyName; waiting: boolean; wait: () => void }) {
+  const key = useKeyOf(name);
+  return (
+    <li>
+      <span>{KEYS[name].label}</span>
+      <Button onClick={wait} aria-label={`Change the key for: ${KEYS[name].label}`}>
+        {waiting ? "press a key" : <kbd>{shownKey(key)}</kbd>}
+      </Button>
+    </li>
+  );
+}
+
+export function KeysDialog({ close }: { close: () => void }) {
+  const keys = useKeyMap();
+  const [waiting, setWaiting] = useState<KeyName>();
+  const [clash, setClash] = useState("");
+  const press = (event: React.KeyboardEvent) => {
+    if (!waiting || ["Shift", "Control", "Alt", "Meta", "Tab"].includes(event.key)) return;
+    event.preventDefault();
+    event.stopPropagation();
+    const other = NAMES.find((name) => name !== waiting && keys.of(name).toLowerCase() === event.key.toLowerCase());
+    if (other) setClash(`${shownKey(event.key)} is taken: ${KEYS[other].label}`);
+    else {
+      keys.change(waiting, event.key);
+      setClash("");
+      setWaiting(undefined);
+    }
+  };
+  return (
+    <Dialog open onClose={close} aria-labelledby="keys-title" onKeyDown={press}>
+      <div className={styles.keys}>
+        <h2 id="keys-title">Keys</h2>
+        <p>Choose one and press another key to change it. The choice is kept in this browser.</p>
+        {clash && <p role="alert">{clash}</p>}
+        <ul>
+          {NAMES.map((name) => (
+            <Line key={name} name={name} waiting={waiting === name} wait={() => setWaiting(name)} />
+          ))}
+        </ul>
+        <div className={styles.keysFoot}>
+          <Button onClick={() => NAMES.forEach((name) => keys.change(name, undefined))}>All as they were</Button>
+          <Button variant="contained" onClick={close}>
+            Done
+          </Button>
+        </div>
+      </div>
+    </Dialog>
+  );
+}

@@ -1,0 +1,45 @@
+import Button from "@mui/material/Button";
+import Snackbar from "@mui/material/Snackbar";
+import { useUndo } from "../api/history";
+import { KeyCap } from "../parts/KeyCap";
+import { useKey } from "../parts/keys";
+import { useNotice, useNotices } from "../parts/notices";
+import styles from "./notice.module.css";
+
+const STAYS_MS = 12_000; // while the page is looked at and the pointer is elsewhere
+
+/** What was just done, with the way back; it waits while the pointer is on it. */
+export function NoticeBar() {
+  const { dismiss } = useNotices();
+  const notice = useNotice();
+  const undo = useUndo();
+  const undoNow = () => notice?.undo && undo.mutate(notice.undo);
+  useKey("undo", undoNow, Boolean(notice?.undo));
+  return (
+    <div role="status" aria-live="polite">
+      {notice && (
+        <Snackbar
+          key={notice.id}
+          open
+          className={styles.noticePlace}
+          autoHideDuration={STAYS_MS}
+          transitionDuration={0}
+          onClose={(_, reason) => reason === "timeout" && dismiss()}
+        >
+          <div className={notice.failed ? `${styles.notice} ${styles.failed}` : styles.notice}>
+            <span>{notice.message}</span>
+            {notice.offer && <Button onClick={notice.offer.act}>{notice.offer.label}</Button>}
+            {notice.undo && (
+              <Button onClick={undoNow}>
+                Undo <KeyCap of="undo" />
+              </Button>
+            )}
+            <Button variant="text" onClick={dismiss}>
+              Dismiss
+            </Button>
+          </div>
+        </Snackbar>
+      )}
+    </div>
+  );
+}
