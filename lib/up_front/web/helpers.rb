@@ -31,11 +31,6 @@ module UpFront
       # @return [Boolean] a parameter of the query; whoever checked it may have made a Boolean of it already
       def flag?(name, otherwise: false) = params.key?(name) ? params[name].to_s == "true" : otherwise
 
-      # @return [Time] @raise [ArgumentError] for what is none, or has no offset and so would be of the machine's zone
-      def instant(text) = text.match?(INSTANT) ? Time.iso8601(text).utc : raise(ArgumentError, text)
-
-      INSTANT = /\A\d{4}-\d\d-\d\dT\d\d:\d\d:\d\d(?:\.\d{1,9})?(?:Z|[+-]\d\d:\d\d)\z/
-
       AT_ONCE = 250 # more messages than these are gone through beside the answering of requests
 
       # @param size [Integer] how many messages the work goes through @return [Boolean] whether it goes on beside the answer

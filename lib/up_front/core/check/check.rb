@@ -81,11 +81,11 @@ module UpFront
 
       # @return [Time] UTC
       def instant(value)
-        return Time.iso8601(value).utc if value.is_a?(String) && value.match?(/\A\d{4}-\d\d-\d\dT\d\d:\d\d:\d\d(?:Z|[+-]\d\d:\d\d)\z/)
-
-        refuse("a time with its offset, such as 2027-03-09T10:00:00Z", value)
+        Instant.parse(value)
+      rescue Instant::Missing
+        refuse("a day that exists", value)
       rescue ArgumentError
-        refuse("a time that exists", value)
+        refuse("a time with its offset, such as 2027-03-09T10:00:00Z", value)
       end
 
       def duration(value)

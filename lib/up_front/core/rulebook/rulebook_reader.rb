@@ -37,16 +37,17 @@ module UpFront
         zone = read_zone(owner)
         plan = read_plan(zone)
         names = read_names(owner, zone, plan)
-        rules, views = read_rules(names), read_views(names)
-        @rulebook = Rulebook.new(owner: owner, accounts: read_accounts, names: names, plan: plan, rules: rules, views: views,
+        accounts = read_accounts
+        rules, views = read_rules(names), read_views(names, accounts)
+        return if @check.faults.any? # what was read of it is no rulebook
+
+        @rulebook = Rulebook.new(owner: owner, accounts: accounts, names: names, plan: plan, rules: rules, views: views,
           revision: @revision, document: settled({"rules" => rules, "views" => views}))
       end
 
       # What names things of the rulebook names them as it spells them; nothing else of the document changes.
       # @param read [Hash{String=>Array<Rule, View>}]
       def settled(read)
-        return @document if @check.faults.any?
-
         bodies = read.select { |kind, _| @document.key?(kind) }.to_h do |kind, things|
           [kind, @document[kind].zip(things).map { |body, thing| body.merge(thing.to_h.slice(*NAMING & body.keys)) }]
         end
@@ -173,13 +174,13 @@ module UpFront
         rules || []
       end
 
-      def read_views(names)
+      # @param accounts [Array<Hash>] where there are none, any may be named
+      def read_views(names, accounts)
         seen = Set.new
-        accounts = (@document["accounts"].is_a?(Array) && @document["accounts"].any?) ? @document["accounts"]
-          .filter_map { _1["name"] if _1.is_a?(Hash) } : nil
+        known = accounts.map { _1["name"] } if accounts.any?
         views = @check.at("views").list(@document["views"] || []) do |item, at|
           unique(item["name"], at.at("name"), seen) if item.is_a?(Hash)
-          View.read(item, at, names, accounts: accounts, id: @view_ids[at.pointer[/\d+\z/].to_i])
+          View.read(item, at, names, accounts: known, id: @view_ids[at.pointer[/\d+\z/].to_i])
         end
         views || []
       end
@@ -191,7 +192,7 @@ module UpFront
         seen = Set.new
         pairs = under.at(key).list(of[key]) do |item, at|
           given = if required.empty?
-            item.is_a?(Hash) ? item : at.refuse("an object", item)
+            at.object(item, required: %w[name], optional: item.is_a?(Hash) ? item.keys : [])
           else
             at.object(item, required: required, optional: optional)
           end

@@ -77,7 +77,7 @@ module UpFront
 
       def self.read_band(value, check)
         check.object(value, optional: BAND.keys) or return
-        given = BAND.merge(value)
+        given = BAND.merge(value.slice(*BAND.keys))
         limit = check.at("limit").whole(given["limit"], least: 1)
         check.at("limit").refuse("at most #{MOST_IN_BAND}", given["limit"]) if limit && limit > MOST_IN_BAND
         flags = given.except("limit").to_h { |key, flag| [key.to_sym, check.at(key).flag(flag)] }

@@ -65,7 +65,7 @@ module UpFront
             return Core::Duration.parse(text).after(now, rulebook.zone) if text.start_with?("P")
 
             local = text.match(/\A(\d{4}-\d\d-\d\d)T(\d\d:\d\d)(?::([0-5]\d))?\z/)
-            return instant(text) unless local
+            return Core::Instant.parse(text) unless local
 
             rulebook.zone.instant(Date.iso8601(local[1]), minutes(local[2]), local[3].to_i)
           rescue ArgumentError, RangeError

@@ -16,7 +16,7 @@ module UpFront
               accounts: Store::Account.all.map { {id: _1.id, name: _1.name, address: _1.addresses.first} })
           end
           app.get("/api/front") do
-            before = params["before"] && instant(params["before"])
+            before = params["before"] && Core::Instant.parse(params["before"])
             json(Pages::Front.new(rulebook, now, before: before).to_h)
           rescue ArgumentError
             halt_problem 400, "The cursor is none that this server gave.", errors: [{pointer: "/before", expected: "a cursor"}]
@@ -24,7 +24,7 @@ module UpFront
           app.get("/api/held") { json(Pages::Held.new(rulebook, now).to_h) }
           app.get("/api/day") { json(Pages::Day.new(rulebook, now).to_h) }
           app.get("/api/rounds") do
-            json(Pages::Round.new(rulebook, now, instant(params["at"])).to_h)
+            json(Pages::Round.new(rulebook, now, Core::Instant.parse(params["at"])).to_h)
           rescue ArgumentError
             halt_problem 400, "The time is none.", errors: [{pointer: "/at", expected: "an ISO 8601 time"}]
           end
