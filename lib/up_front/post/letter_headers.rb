@@ -12,7 +12,7 @@ module UpFront
 
       def initialize(mail)
         @raw = mail.header.fields.each_with_object({}) do |field, all|
-          (all[field.name.downcase] ||= []) << Charset.utf8(field.value.to_s[0, MAX_VALUE]).gsub(/\r?\n[ \t]+/, " ").strip
+          (all[field.name.downcase] ||= []) << Charset.utf8(written(field)[0, MAX_VALUE]).gsub(/\r?\n[ \t]+/, " ").strip
         end
       end
 
@@ -39,6 +39,9 @@ module UpFront
       def received_at = time(raw("received").first&.rpartition(";")&.last)
 
       private
+
+      # For a date and for ids of which nothing is written the gem makes some up: now, and at random.
+      def written(field) = field.unparsed_value.to_s.strip.empty? ? "" : field.value.to_s
 
       def decode(value)
         return value unless value.include?("=?")

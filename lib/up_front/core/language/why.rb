@@ -81,7 +81,7 @@ module UpFront
       # "Arrived inside the Night window"
       def arrival
         windows = SurfacingSteps.windows(steps)
-        before = if windows.any? then "Arrived inside the #{English.join(windows, "and")} window"
+        before = if windows.any? then "Arrived inside the #{English.join(windows, "and")} window#{"s" if windows.size > 1}"
         elsif SurfacingSteps.any?(steps, SurfacingSteps::DAY_OFF) then "Arrived on a day off"
         elsif SurfacingSteps.any?(steps, SurfacingSteps::UNCOVERED) then "Arrived outside every window"
         else "Arrived"

@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require "digest"
+
 module UpFront
   module Desk
     # Brings in a file of mail. Stopped at any moment, it goes on where it was; brought in twice, it
