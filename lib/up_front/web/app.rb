@@ -17,7 +17,7 @@ module UpFront
       set :show_exceptions, false
       set :raise_errors, false
       set :logging, false
-      set :protection, reaction: :deny, except: %i[json_csrf frame_options xss_header]
+      set :protection, reaction: :deny, except: %i[json_csrf frame_options xss_header http_origin] # see same_origin!
       set :host_authorization, {permitted_hosts: HOSTS}
       set :public_folder, File.join(ROOT, "public")
       set :static, true

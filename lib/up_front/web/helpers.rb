@@ -51,11 +51,12 @@ module UpFront
 
       def message(id) = Store::Message.find_by(id: id) || halt_problem(404, "That message is not here.")
 
-      # A page of another origin must not act here, whatever it sends.
+      # A page of another origin must not act here, whatever it sends. A browser says where a request comes from (Fetch, section
+      # 3.2, "Origin", and Fetch Metadata Request Headers, "Sec-Fetch-Site"); the person's own programs say nothing.
       def same_origin!
-        origin = request.env["HTTP_ORIGIN"]
-        return if origin.nil? || origin == request.base_url
-        return if request.env["HTTP_SEC_FETCH_SITE"] == "same-origin"
+        origin, site = request.env.values_at("HTTP_ORIGIN", "HTTP_SEC_FETCH_SITE")
+        return if origin == request.base_url || site == "same-origin"
+        return if origin.nil? && [nil, "none"].include?(site)
 
         halt_problem 403, "This request comes from another page."
       end
