@@ -19,6 +19,9 @@ module UpFront
         "#{NUMBERS[number] || number.to_s.gsub(/(\d)(?=(\d{3})+\z)/, "\\1,")} #{(number == 1) ? noun : many}"
       end
 
+      # "none of them", "one of last month’s messages"
+      def among(number, of) = number.zero? ? "none of #{of}" : count(number, "of #{of}", "of #{of}")
+
       def sentence(text) = text.empty? ? text : text[0].upcase + text[1..]
     end
   end

@@ -17,7 +17,7 @@ module UpFront
         return "Nothing came while you were heads-down." if total.zero?
 
         loud = %w[top high].filter_map do |priority|
-          "#{Core::English.count(came[priority], "of them", "of them")} #{priority}" if came[priority]
+          "#{Core::English.among(came[priority], "them")} #{priority}" if came[priority]
         end
         "While you were heads-down, #{Core::English.count(total, "message")} came#{", #{Core::English.join(loud, "and")}" if loud.any?}."
       end

@@ -29,12 +29,13 @@ module UpFront
 
       private
 
-      # A rule that is put between two under one heading stands under it too.
+      # A rule that is put between two under one heading stands under it too. @return [Boolean, nil] whether it was changed by that
       def take_heading(rule, above, below)
         heading = above&.body&.dig("heading")
         return if above.nil? || below.nil? || heading.nil? || below.body["heading"] != heading || rule.body["heading"] == heading
 
         rule.assign_attributes(body: rule.body.merge("heading" => heading), version: rule.version + 1)
+        true
       end
     end
   end

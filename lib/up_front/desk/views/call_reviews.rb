@@ -38,7 +38,7 @@ module UpFront
           "#{Core::English.count(query.count, "message")}#{since(fresh)}."
       end
 
-      def since(fresh) = (", #{fresh.zero? ? "none" : Core::English.count(fresh, "of them", "of them")} new since you last did" if fresh)
+      def since(fresh) = (", #{Core::English.among(fresh, "them")} new since you last did" if fresh)
     end
   end
 end

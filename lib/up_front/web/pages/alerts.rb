@@ -59,7 +59,7 @@ module UpFront
 
           count = today.where(silenced_by: nil).count
           count.zero? ? "No alert today." : "#{Core::English.sentence(Core::English.count(count, "alert"))} today, " \
-            "#{Core::English.count(today.where.not(opened_at: nil).count, "of them", "of them")} opened."
+            "#{Core::English.among(today.where.not(opened_at: nil).count, "them")} opened."
         end
 
         def loud_lead(figures)

@@ -51,10 +51,7 @@ module UpFront
         end
 
         def message(count)
-          return "None of last month’s messages would be decided differently." if count.zero?
-
-          "#{Core::English.sentence(Core::English.count(count, "of last month’s messages", "of last month’s messages"))} would be " \
-            "decided differently."
+          "#{Core::English.sentence(Core::English.among(count, "last month’s messages"))} would be decided differently."
         end
 
         def rows(different)
