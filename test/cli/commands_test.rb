@@ -1,0 +1,177 @@
+# frozen_string_literal: true
+
+require_relative "../support/desk_helper"
+
+# Every command with its examples, its refusals and its exit status: 0 done, 1 cannot be used, 2 used wrongly.
+class CommandsTest < Minitest::Test
+  include CoreHelper
+
+  def setup
+    @folder = Dir.mktmpdir
+    @database = File.join(@folder, "x.sqlite3")
+  end
+
+  def teardown
+    Store::Database.close
+    FileUtils.rm_rf(@folder)
+  end
+
+  # @return [Array(String, String, Integer)]
+  def run_command(*arguments, input: "")
+    before = [$stdin, $stdout, $stderr]
+    $stdin, $stdout, $stderr = StringIO.new(input.b), StringIO.new, StringIO.new
+    status = CLI::App.run(arguments)
+    [$stdout.string, $stderr.string, status]
+  ensure
+    $stdin, $stdout, $stderr = before
+  end
+
+  def upfront(*arguments, **more) = run_command(*arguments, "--database", @database, **more)
+  def file(name, text) = File.join(@folder, name).tap { File.binwrite(_1, text) }
+  def book(...) = file("book-#{rand(1e9).to_i}.json", JSON.generate(document(...)))
+
+  def set_up(*more)
+    upfront("setup", "--name", "Wren Adeyemi", "--address", "wren@lanternquay.example", "--organisation", "lanternquay.example",
+      "--time-zone", "Europe/Lisbon", *more)
+  end
+
+  LETTER = "From: Ana <ana@casadomar.example>\nTo: wren@lanternquay.example\nSubject: Loan %d\nMessage-ID: <%d@x>\n" \
+    "Date: Tue, 9 Mar 2027 09:14:00 +0000\n\nHello\n"
+
+  def test_it_says_what_it_can_do
+    help, error, status = run_command("help")
+    assert_equal ["", 0], [error, status]
+    %w[serve import setup source decide round check say hear schema facts export import-rulebook undo version].each do |command|
+      assert_match(/\b#{command}\b/, help, command)
+      one, = run_command("help", command)
+      assert_includes one, "Example: upfront #{command}", command unless command == "version"
+      assert_equal one, run_command(command, "--help")[0], command
+    end
+    assert_equal ["#{UpFront::VERSION}\n", "", 0], run_command("version")
+  end
+
+  def test_what_is_used_wrongly_is_told_and_ends_with_two
+    [["nonsense"], ["import"], ["decide", "--rulebook", "x.json"], ["round", "--rulebook", "x.json"], ["setup", "--name", "W"], ["decide"],
+      ["version", "--loudly"], ["undo"], ["round", "--rulebook", book, "--at", "9 o'clock"],
+      ["round", "--rulebook", book, "--at", "2027-03-09T09:14:00Z", "--heads-down", "now"]].each do |arguments|
+      out, error, status = run_command(*arguments)
+      assert_equal ["", 2], [out, status], arguments.join(" ")
+      refute_empty error.strip, arguments.join(" ")
+    end
+  end
+
+  def test_what_cannot_be_used_is_told_and_ends_with_one
+    gone = File.join(@folder, "gone")
+    [["check", gone], ["say", gone], ["hear", gone], ["decide", "--rulebook", gone, gone], ["import-rulebook", gone],
+      ["check", file("a.json", "{")], ["check", file("b.json", "[]")], ["hear", file("c.txt", "\xFF\xFE")], ["hear", file("d.txt", "Rule?")],
+      ["check", file("e.json", JSON.generate(document.merge("version" => 9)))]].each do |arguments|
+      out, error, status = run_command(*arguments)
+      assert_equal ["", 1], [out, status], arguments.join(" ")
+      refute_match(/undefined method|\.rb:\d/, error)
+    end
+  end
+
+  def test_before_anybody_is_known
+    {%w[export] => /does not know its owner yet/, ["source", maildir] => /owner/, ["import", file("a.eml", format(LETTER, 1, 1))] => /owner/,
+     %w[undo 1] => /./}.each do |arguments, said|
+      _, error, status = upfront(*arguments)
+      assert_equal 1, status, arguments.join(" ")
+      assert_match said, error
+    end
+  end
+
+  def test_whose_mail_it_is_is_said_once
+    out, error, status = set_up
+    assert_equal ["", 0], [error, status]
+    refute_empty out
+    owner = JSON.parse(upfront("export")[0])["owner"]
+    assert_equal ["Wren Adeyemi", ["wren@lanternquay.example"], ["lanternquay.example"], "Europe/Lisbon"],
+      owner.values_at("name", "addresses", "organisation", "time_zone")
+    _, error, status = set_up
+    assert_equal 1, status
+    refute_empty error
+    _, error, status = run_command("setup", "--name", "W", "--address", "nobody", "--time-zone", "Nowhere", "--database",
+      File.join(@folder, "y.sqlite3"))
+    assert_equal [1, true, true], [status, error.include?("address"), error.include?("time zone")]
+  end
+
+  def maildir(*subjects)
+    folder = File.join(@folder, "Maildir")
+    %w[cur new tmp].each { FileUtils.mkdir_p(File.join(folder, _1)) }
+    subjects.each_with_index { |number, index| File.write(File.join(folder, "new", "#{index}.x"), format(LETTER, number, number)) }
+    folder
+  end
+
+  def test_a_maildir_is_a_source_and_stays_as_it_was
+    set_up
+    folder = maildir(1, 2)
+    before = Dir[File.join(folder, "**/*")].sort
+    out, _, status = upfront("source", folder)
+    assert_equal 0, status
+    refute_empty out
+    assert_equal before, Dir[File.join(folder, "**/*")].sort
+    assert_equal [1, true], upfront("source", folder).then { |_, error, again| [again, !error.empty?] }, "a second time"
+    assert_equal 1, upfront("source", File.join(@folder, "nowhere")).last
+    assert_equal 1, upfront("source", @folder).last, "a folder that is no Maildir"
+  end
+
+  def test_files_are_brought_in_once_into_the_account_that_is_named
+    set_up
+    mbox = file("two.mbox", [1, 2].map { "From a@b Tue Mar  9 07:00:00 2027\n#{format(LETTER, _1, _1)}\n" }.join)
+    assert_equal 0, upfront("import", mbox, "--account", "wren@lanternquay.example", "--mailbox", "Old").last
+    count = -> { Store::Database.open(@database).then { [Store::Message.count, Store::Message.distinct.pluck(:mailbox)] } }
+    assert_equal [2, ["Old"]], count.call
+    assert_equal 0, upfront("import", mbox, file("three.eml", format(LETTER, 3, 3))).last
+    assert_equal 3, count.call.first
+    _, error, status = upfront("import", mbox, "--account", "somebody@else.example")
+    assert_equal 1, status
+    assert_match(/account/i, error)
+    _, error, status = upfront("import", file("none.txt", "only words"), file("four.eml", format(LETTER, 4, 4)))
+    assert_equal [1, 4], [status, count.call.first], "what can be is brought in"
+    assert_match(/none\.txt is no mail/, error)
+  end
+
+  def test_a_rulebook_is_told_asked_about_put_in_and_taken_back
+    set_up
+    rules = book(rules: [rule("A")])
+    out, _, status = upfront("import-rulebook", rules)
+    assert_equal 0, status
+    assert_match(/added: rule “A”.*Nothing was changed\./m, out, "nobody said yes")
+    out, = upfront("import-rulebook", rules, "--yes")
+    number = out[/upfront undo (\d+)/, 1]
+    assert_match(/Undone: Brought in a rulebook\./, upfront("undo", number)[0])
+    assert_equal [1, true], upfront("undo", number).then { |_, error, again| [again, error.include?("undone already")] }
+    assert_equal 1, upfront("undo", "999").last
+    refused, error, status = upfront("import-rulebook", book(rules: [rule("B", then: {"ink" => "Gold"})]), "--yes")
+    assert_equal ["", 1, true], [refused, status, error.include?("/rules/0/then/ink")]
+  end
+
+  # What is printed of the rulebook's shape is what the documents have.
+  def test_schema_and_facts
+    schema = JSON.parse(run_command("schema")[0])
+    assert_equal ["object", false], schema.values_at("type", "additionalProperties")
+    assert_empty JSONSchemer.schema(schema).validate(document(rules: [rule("A")])).map { _1["error"] } if defined?(JSONSchemer)
+    table, = run_command("facts")
+    Core::Facts.all.each_key { |name| assert_includes table, "`#{name}`" }
+    assert_includes File.read(File.join(UpFront::ROOT, "docs/rulebook.md")), table.strip
+  end
+
+  def test_views_are_said_and_heard
+    views = book(views: [{"name" => "Loans", "when" => {"all" => [leaf("unread", "is", true)]}, "badge" => "all"}])
+    said, _, status = run_command("say", views, "--views")
+    assert_equal 0, status
+    heard, error, status = run_command("hear", "-", "--views", "--rulebook", views, "--pretty", input: said)
+    assert_equal ["", 0], [error, status]
+    assert_equal "Loans", JSON.parse(heard)[0]["name"]
+    assert_equal said, run_command("say", book(views: JSON.parse(heard)), "--views")[0]
+  end
+
+  def test_times_with_and_without_seconds_and_in_any_zone_are_one
+    rules = book
+    answers = %w[2027-03-09T09:14:00Z 2027-03-09T09:14Z 2027-03-09T10:14:00+01:00 2027-03-09T10:14+0100].map do |at|
+      run_command("round", "--rulebook", rules, "--at", at, "--pretty")[0]
+    end
+    assert_equal 1, answers.uniq.size
+    assert_equal ["Morning"], JSON.parse(answers.first)["covered_by"]
+  end
+end
