@@ -63,7 +63,8 @@ class CommandsTest < Minitest::Test
   def test_what_cannot_be_used_is_told_and_ends_with_one
     gone = File.join(@folder, "gone")
     [["check", gone], ["say", gone], ["hear", gone], ["decide", "--rulebook", gone, gone], ["import-rulebook", gone],
-      ["check", file("a.json", "{")], ["check", file("b.json", "[]")], ["hear", file("c.txt", "\xFF\xFE")], ["hear", file("d.txt", "Rule?")],
+      ["check", file("a.json", "{")], ["check", file("b.json", "[]")], ["hear", file("c.txt", "\xFF\xFE")],
+      ["hear", file("d.txt", "Rule?")],
       ["check", file("e.json", JSON.generate(document.merge("version" => 9)))]].each do |arguments|
       out, error, status = run_command(*arguments)
       assert_equal ["", 1], [out, status], arguments.join(" ")
@@ -72,11 +73,10 @@ class CommandsTest < Minitest::Test
   end
 
   def test_before_anybody_is_known
-    {%w[export] => /does not know its owner yet/, ["source", maildir] => /owner/, ["import", file("a.eml", format(LETTER, 1, 1))] => /owner/,
-     %w[undo 1] => /./}.each do |arguments, said|
+    [%w[export], ["source", maildir], ["import", file("a.eml", format(LETTER, 1, 1))], %w[undo 1]].each do |arguments|
       _, error, status = upfront(*arguments)
       assert_equal 1, status, arguments.join(" ")
-      assert_match said, error
+      assert_match(/does not know its owner yet.*or use: upfront setup/, error)
     end
   end
 

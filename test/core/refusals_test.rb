@@ -82,7 +82,7 @@ class RefusalsTest < Minitest::Test
     leaves(whole).each do |path|
       WRONG.each do |value|
         next if value.nil? && MAY_BE_NIL.include?(path.last)
-        next if value == 3.7 && path.last == "value" # a size may be of that
+        next if value.is_a?(Float) && path.last == "value" # a size may be of that
 
         assert_refused(with(path, value), path, "#{pointer(path)} as #{value.inspect}")
       end

@@ -96,7 +96,7 @@ class ToldTest < Minitest::Test
   end
 
   def evidence(fact, op, found, held: true, path: "/when/all/0") = {"fact" => fact, "op" => op, "found" => found, "held" => held,
-                                                                   "path" => path}
+                                                                    "path" => path}
 
   def test_what_rules_said_and_who_was_too_late
     rules = [
@@ -131,7 +131,7 @@ class ToldTest < Minitest::Test
     ["has_attachment", "is", true, "it has an attachment", "it has an attachment"],
     ["has_attachment", "is", false, "it has no attachment", "it has no attachment"],
     ["subject", "mentions", "", nil, "the subject is empty"], ["subject", "mentions", nil, nil, "the subject is empty"],
-    ["recent", "within", "2027-03-02T14:05:00Z", "it arrived on 2 March 2027 at 14:05", "it arrived on 2 March 2027 at 14:05"]
+    ["arrived", "within", "2027-03-02T14:05:00Z", "it arrived on 2 March 2027 at 14:05", "it arrived on 2 March 2027 at 14:05"]
   ].freeze
 
   def test_what_was_found_of_each_kind

@@ -118,7 +118,8 @@ class HardLettersTest < Minitest::Test
 
   PEOPLE = {
     "Ana <ana@b.example>, bo@b.example" => [["Ana", "ana@b.example"], [nil, "bo@b.example"]],
-    "\"Ferro, Ana\" <ana@b.example>" => [["Ferro, Ana", "ana@b.example"]], "=?utf-8?q?K=C3=A4the?= <k@b.example>" => [["Käthe", "k@b.example"]],
+    "\"Ferro, Ana\" <ana@b.example>" => [["Ferro, Ana", "ana@b.example"]],
+    "=?utf-8?q?K=C3=A4the?= <k@b.example>" => [["Käthe", "k@b.example"]],
     "=?klingon?q?K=C3=A4the?= <k@b.example>" => [["Käthe", "k@b.example"]], "Käthe <k@b.example>" => [["Käthe", "k@b.example"]],
     "undisclosed-recipients:;" => [], "" => [], "nobody" => [], "a@b@c.example, ok@b.example" => [[nil, "ok@b.example"]],
     "Broken <ana@b.example" => [["Broken", "ana@b.example"]], "<ana@b.example>" => [[nil, "ana@b.example"]]
@@ -157,7 +158,8 @@ class HardLettersTest < Minitest::Test
 
   def read_scraps
     random = Random.new(11)
-    scraps = [HEAD, "\n\n", "--b\n", "--b--\n", "Content-Type: multipart/mixed; boundary=b\n", "Content-Transfer-Encoding: base64\n", "\xFF\x00",
+    scraps = [HEAD, "\n\n", "--b\n", "--b--\n", "Content-Type: multipart/mixed; boundary=b\n", "Content-Transfer-Encoding: base64\n",
+      "\xFF\x00",
       "=?utf-8?b?", "?=", "<", ">", "From: ", ":", ";", "\"", "(((((", "Content-Type: text/html\n\n<a", "\r\n", "x" * 300]
     120.times do
       letter = letter(Array.new(random.rand(1..14)) { scraps.sample(random: random).b }.join)

@@ -38,7 +38,8 @@ class UpgradeTest < Minitest::Test
         known = here.columns(table)
         rows = given.fetch(table, [{}]).map { |row| row.slice(*known.map(&:name)) }
         rows.each do |row|
-          known.each { |column| row[column.name] = filled(column, given["at"]) if !column.null && column.default.nil? && !row.key?(column.name) }
+          must = known.select { |column| !column.null && column.default.nil? && !row.key?(column.name) }
+          must.each { |column| row[column.name] = filled(column, given["at"]) }
           row["message_id"] = 1 if known.any? { _1.name == "message_id" && _1.sql_type =~ /int/i }
           names, values = row.keys.map { "\"#{_1}\"" }, row.values.map { here.quote(_1.is_a?(Enumerable) ? JSON.generate(_1) : _1) }
           here.execute("INSERT INTO #{table} (#{names.join(", ")}) VALUES (#{values.join(", ")})") if row.any?
@@ -48,8 +49,12 @@ class UpgradeTest < Minitest::Test
 
     # What the file is made of, whatever order it was made in.
     def made_of(here)
-      columns = here.tables.sort.to_h { |table| [table, here.select_rows("SELECT name, type, \"notnull\", dflt_value, pk FROM pragma_table_info('#{table}')").sort_by(&:to_s)] }
-      others = here.select_rows("SELECT type, name FROM sqlite_master WHERE type IN ('index', 'trigger', 'view') AND name NOT LIKE 'sqlite_%'").sort
+      about = "name, type, \"notnull\", dflt_value, pk"
+      columns = here.tables.sort.to_h do |table|
+        [table, here.select_rows("SELECT #{about} FROM pragma_table_info('#{table}')").sort_by(&:to_s)]
+      end
+      others = here.select_rows("SELECT type, name FROM sqlite_master WHERE type IN ('index', 'trigger', 'view') " \
+        "AND name NOT LIKE 'sqlite_%'").sort
       {columns: columns, others: others}
     end
 
@@ -98,7 +103,8 @@ class UpgradeTest < Minitest::Test
       "states" => [{"message_id" => 1, "surface_at" => AT, "flagged" => 1, "came" => "arrived"}],
       "raw_messages" => [{"message_id" => 1, "bytes" => "Subject: Crates"}],
       "message_people" => [{"message_id" => 1, "role" => "from", "key" => "a@b.example", "name_key" => "", "domain_path" => "example.b."}],
-      "rules" => [], "views" => [], "undo_steps" => [], "former_claims" => [], "undo_changes" => [], "settings" => [{"key" => "search_upto", "value" => "0"}],
+      "rules" => [], "views" => [], "undo_steps" => [], "former_claims" => [], "undo_changes" => [],
+      "settings" => [{"key" => "search_upto", "value" => "0"}],
       "alerts" => [], "rule_versions" => [], "firings" => [], "sounds" => [], "seen_files" => [], "sources" => [], "imports" => [],
       "events" => [{"at" => AT, "kind" => "arrived", "payload" => {}}], "minded_threads" => [], "message_labels" => [], "heads_downs" => []
     }

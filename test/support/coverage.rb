@@ -6,14 +6,14 @@ require "simplecov"
 
 module Coverage
   # What a layer should have, in percent.
-  LEAST = {"core" => [99, 92], "desk" => [95, 85], "store" => [95, 85], "post" => [95, 85], "web" => [95, 85], "clock" => [95, 85],
-           "service" => [85, 70], "cli" => [85, 70]}.freeze
+  LEAST = {"core" => [99, 92], "desk" => [95, 85], "store" => [95, 85], "post" => [95, 85], "web" => [95, 85]}.freeze
+  ALSO = %w[clock service cli].freeze # told; they run in processes of their own too, where nobody counts
 
   # A table in the log, and what is missing in a file beside it.
   class ByLayer
     def format(result)
       puts "\n  layer     lines  branches   asked"
-      short = LEAST.filter_map { |layer, least| told(result.groups.fetch(layer), layer, least) }
+      short = (LEAST.keys + ALSO).filter_map { |layer| told(result.groups.fetch(layer), layer, LEAST.fetch(layer, [0, 0])) }
       missing = result.files.sort_by(&:filename).flat_map { lines_missed(_1) + branches_missed(_1) }
       path = File.join(SimpleCov.coverage_path, "missed.txt")
       File.write(path, "#{missing.join("\n")}\n")
@@ -41,7 +41,7 @@ SimpleCov.start do
   enable_coverage :branch
   primary_coverage :line
   add_filter { |file| !file.filename.start_with?("#{SimpleCov.root}/lib/up_front/") || file.filename.include?("/migrations/") }
-  Coverage::LEAST.each_key { |layer| add_group layer, "lib/up_front/#{layer}/" }
+  (Coverage::LEAST.keys + Coverage::ALSO).each { |layer| add_group layer, "lib/up_front/#{layer}/" }
   use_merging false
   formatter Coverage::ByLayer
 end

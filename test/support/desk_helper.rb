@@ -14,8 +14,11 @@ module DeskHelper
   FOLDER = Dir.mktmpdir("up-front-test")
   Minitest.after_run { FileUtils.rm_rf(FOLDER) }
 
+  # Opened again where another test of the process has had another file open.
   def self.database
-    @database ||= File.join(FOLDER, "test-#{Process.pid}.sqlite3").tap { UpFront::Store::Database.open(_1) }
+    path = File.join(FOLDER, "test-#{Process.pid}.sqlite3")
+    UpFront::Store::Database.open(path) unless UpFront::Store::Connection.path == path
+    path
   end
 
   def setup

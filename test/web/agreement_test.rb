@@ -34,7 +34,8 @@ class AgreementTest < Minitest::Test
     one([
       [:post, "/acts", {act: one(%w[clear flag unflag read unread let_in discard recover raise lower keep unkeep]), messages: some}],
       [:post, "/labels", {messages: some, add: one([["Loans"], ["Border"], []]), remove: one([["Loans"], []])}],
-      [:post, "/put-off", {messages: some, until: one(%w[PT30M PT3H P1D 17:00]), reason: one([nil, "Ask"]), when_answered: one([true, false])}],
+      [:post, "/put-off", {messages: some, until: one(%w[PT30M PT3H P1D 17:00]), reason: one([nil, "Ask"]),
+                           when_answered: one([true, false])}],
       [:post, "/moves", {messages: some, until: one(%w[PT20M P1D])}], [:post, "/keeps", {messages: some, until: "P1D"}],
       [:put, "/messages/#{one(@ids)}/thread", {word: one(%w[followed muted neither])}],
       [:post, "/views/#{one(Store::View.in_order.pluck(:id))}/gone-through", nil],
@@ -48,7 +49,8 @@ class AgreementTest < Minitest::Test
 
   def act
     verb, path, body = request
-    custom_request(verb.to_s.upcase, "/api#{path}", {}, {:input => body && JSON.generate(body), "CONTENT_TYPE" => "application/json"}.compact)
+    input = {:input => body && JSON.generate(body), "CONTENT_TYPE" => "application/json"}.compact
+    custom_request(verb.to_s.upcase, "/api#{path}", {}, input)
     assert_includes [200, 201, 409, 422], last_response.status, "#{verb} #{path} #{body}: #{last_response.body}"
     JSON.parse(last_response.body)["undo_id"]
   end

@@ -97,7 +97,7 @@ class ClockAPITest < Minitest::Test
     hub.define_singleton_method(:add) { |io, since: nil| added << [io, since] }
     Web::App.set(:hub, hub)
     [[{}, {}, nil], [{since: 12}, {}, 12], [{since: 12}, {"HTTP_LAST_EVENT_ID" => "15"}, 15]].each do |params, env, since|
-      status, headers, body = Web::App.call(Rack::MockRequest.env_for("/api/events", params: params, "HTTP_HOST" => "127.0.0.1", **env))
+      status, headers, body = Web::App.call(Rack::MockRequest.env_for("/api/events", :params => params, "HTTP_HOST" => "127.0.0.1", **env))
       assert_equal [200, "text/event-stream"], [status, headers["content-type"]]
       body = body.body while body.respond_to?(:body)
       body.call(:socket)

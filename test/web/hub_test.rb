@@ -1,7 +1,8 @@
 # frozen_string_literal: true
 
-require "sqlite3"
+require "minitest/mock"
 require "socket"
+require "sqlite3"
 require_relative "../support/desk_helper"
 
 class HubTest < Minitest::Test
@@ -69,5 +70,46 @@ class HubTest < Minitest::Test
       heard(other, "event: arrived")
     end
     assert_equal 1, @hub.size
+  end
+
+  def test_a_page_hears_a_beat_while_nothing_happens
+    own = page
+    heard(own, "event: hello")
+    happen("arrived")
+    heard(own, "event: arrived") # its thread has begun, and the beat counts from then
+    later = Process.clock_gettime(Process::CLOCK_MONOTONIC) + Web::Hub::BEAT_SECONDS + 1
+    @hub.stub(:monotonic, later) { heard(own, "event: beat") }
+  end
+
+  # One that is stopped, say: it comes back later and hears what it missed.
+  def test_a_page_that_does_not_read_is_let_go_and_keeps_nobody_waiting
+    asleep, awake = page, page
+    [asleep, awake].each { heard(_1, "event: hello") }
+    large = JSON.generate(text: "x" * 60_000)
+    20.times { @database.execute("INSERT INTO events (kind, payload) VALUES ('arrived', ?)", [large]) && heard(awake, "\n\n") }
+    happen("changed")
+    heard(awake, "event: changed")
+    assert_equal 1, @hub.size
+  end
+
+  def test_a_fault_of_the_database_is_told_and_the_next_turn_tries_again
+    own = page
+    heard(own, "event: hello")
+    _, log = capture_io do
+      @database.execute("ALTER TABLE events RENAME TO elsewhere")
+      deadline = Process.clock_gettime(Process::CLOCK_MONOTONIC) + 5
+      Thread.pass until $stderr.string.include?("no such table") || Process.clock_gettime(Process::CLOCK_MONOTONIC) > deadline
+      @database.execute("ALTER TABLE elsewhere RENAME TO events")
+    end
+    assert_match(/SQLite3::SQLException: no such table: events/, log)
+    happen("changed")
+    heard(own, "event: changed")
+  end
+
+  # What a page saw of a database that is not there any more is nothing to go on from.
+  def test_a_page_that_is_ahead_reads_all_anew
+    happen("arrived")
+    heard(page, "event: hello")
+    assert_includes heard(page(since: 99_999), "event: hello"), "event: reload"
   end
 end

@@ -126,7 +126,8 @@ class RarerAPITest < Minitest::Test
     colleague = take(from: "Joost <joost@lanternquay.example>", subject: "Lunch").id
     assert_equal %w[sender word], starts(colleague)["starts"].map { _1["kind"] }
     nobody = take(from: "", subject: "Fireworks over the quay").id
-    assert_equal [%w[word], "Mail about Fireworks over the quay"], starts(nobody).then { [_1["starts"].map { |s| s["kind"] }.uniq, _1["name"]] }
+    assert_equal "Mail about Fireworks over the quay", starts(nobody)["name"]
+    assert_equal %w[word], starts(nobody)["starts"].map { _1["kind"] }.uniq
     assert_equal [], starts(take(from: "", subject: "").id)["starts"]
   end
 
@@ -213,11 +214,11 @@ class RarerAPITest < Minitest::Test
   end
 
   def test_heads_down_planned_and_running
-    plan = ask(:get, "/week")["plan"].merge("heads_down" => [{"name" => "Writing", "days" => ["tue", "thu"], "from" => "14:00", "to" => "16:00"}])
+    writing = {"name" => "Writing", "days" => ["tue", "thu"], "from" => "14:00", "to" => "16:00"}
+    plan = ask(:get, "/week")["plan"].merge("heads_down" => [writing])
     ask(:put, "/week", {plan: plan, revision: ask(:get, "/week")["revision"], renamed: []})
     page = ask(:get, "/heads-down")
-    assert_equal [["Writing", nil], ["Loud"]], [[page["planned"][0]["name"], page["active"]], page["through"]] if page["through"].any?
-    assert_equal ["Writing"], page["planned"].map { _1["name"] }
+    assert_equal [["Writing"], nil, []], [page["planned"].map { _1["name"] }, page["active"], page["through"]]
     clock.now = at("14:30")
     active = ask(:get, "/heads-down")["active"]
     assert_equal [true, "1 h 30 min"], active.values_at("planned", "left")

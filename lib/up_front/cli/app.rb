@@ -55,7 +55,7 @@ module UpFront
       def import(*files)
         raise Usage, "Give one file or more: upfront import FILE…" if files.empty?
 
-        Store::Database.open(database)
+        open_owned
         Import.new(account: options[:account], mailbox: options[:mailbox], as_new: options[:as_new]).call(files)
       end
 
@@ -76,7 +76,7 @@ module UpFront
       desc "source PATH", "Take in the mail of a Maildir, which is only ever read"
       long_desc "Example: upfront source ~/Maildir"
       def source(path)
-        Store::Database.open(database)
+        open_owned
         say Desk::AddSource.new(Clock::System.new).call(path).message
       end
 
@@ -151,10 +151,8 @@ module UpFront
       desc "export", "Print the whole rulebook of the database"
       long_desc "Example: upfront export > rules.json"
       def export
-        Store::Database.open(database)
-        document = Store::CurrentRulebook.document or raise Unusable,
-          "Up Front does not know its owner yet; there is no rulebook to export."
-        say JSON.pretty_generate(document)
+        open_owned
+        say JSON.pretty_generate(Store::CurrentRulebook.document)
       end
 
       desc "import-rulebook FILE", "Put a rulebook in place of the database's, after showing what that changes"
@@ -176,7 +174,7 @@ module UpFront
       desc "undo ID", "Take back what a command or the page did"
       long_desc "Example: upfront undo 12"
       def undo(id)
-        Store::Database.open(database)
+        open_owned
         say Desk::Undo.new(Clock::System.new).call(id.to_i).message
       end
 
@@ -184,6 +182,14 @@ module UpFront
       def version = say(VERSION)
 
       no_commands do
+        # @raise [Unusable] for a database that belongs to nobody yet
+        def open_owned
+          Store::Database.open(database)
+          return if Store::Rulebook.exists?
+
+          raise Unusable, "Up Front does not know its owner yet. Start bin/serve and open its page, or use: upfront setup"
+        end
+
         def asked? = $stdin.tty? && yes?("Bring it in? (y/n)")
 
         def show(value) = say(options[:pretty] ? JSON.pretty_generate(value) : JSON.generate(value))
