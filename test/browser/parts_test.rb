@@ -36,6 +36,19 @@ class PartsTest < Minitest::Test
     assert_selector("h1", text: "Your week")
   end
 
+  MOST_AT_FIRST = 350_000 # bytes of scripts, before they are compressed
+
+  # What the page itself names, and what that names in turn; each screen and each panel comes with its own part.
+  def test_the_first_load_is_small
+    built = File.join(UpFront::ROOT, "public")
+    named = File.read(File.join(built, "index.html")).scan(%r{(?:src|href)="/(assets/[^"]+\.js)"}).flatten.uniq
+    refute_empty named
+    assert_operator named.sum { File.size(File.join(built, _1)) }, :<=, MOST_AT_FIRST
+    front
+    scripts = page.evaluate_script("performance.getEntriesByType('resource').map(({name}) => name).filter((name) => name.endsWith('.js'))")
+    assert_operator scripts.size, :>, named.size, "the Front is a part of its own"
+  end
+
   def test_the_other_screens_are_at_hand_when_the_server_is_gone
     front
     assert_seen(true) { page.evaluate_script("performance.getEntriesByType('resource').some(({name}) => name.includes('SourcesScreen'))") }

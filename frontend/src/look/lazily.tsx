@@ -1,4 +1,4 @@
-import { lazy, type ComponentType } from "react";
+import { lazy, useState, type ComponentType } from "react";
 
 const KEY = "up-front-reloaded-for-a-part";
 const AGAIN_MS = 10_000;
@@ -39,21 +39,30 @@ export async function loadAhead(goOn: () => boolean) {
   }
 }
 
-/** A component of its own part, loaded when it is first drawn; what it stands in has our looks. */
+/**
+ * A component of its own part, loaded when it is first drawn or told to; what it stands in has our looks. One that is at
+ * hand is drawn at once: what has been waited for once is kept back by React for a while, so as not to flicker.
+ */
 export function lazily<Name extends string, Props extends object>(
   name: Name,
   load: () => Promise<Record<Name, ComponentType<Props>>>,
 ) {
-  parts.push(load);
-  return lazy<ComponentType<Props>>(async () => {
-    const [{ Themed }, part] = await loadedOrReloaded(() => Promise.all([import("./Themed"), load()]));
+  let AtHand: ComponentType<Props> | undefined;
+  const both = async () => {
+    const [{ Themed }, part] = await Promise.all([import("./Themed"), load()]);
     const Part = part[name] as ComponentType<object>;
-    return {
-      default: (props: Props) => (
-        <Themed>
-          <Part {...props} />
-        </Themed>
-      ),
-    };
-  });
+    AtHand ??= (props: Props) => (
+      <Themed>
+        <Part {...props} />
+      </Themed>
+    );
+    return { default: AtHand };
+  };
+  const Waiting = lazy(() => loadedOrReloaded(both));
+  function Drawn(props: Props) {
+    const [Shown] = useState<ComponentType<Props>>(() => AtHand ?? Waiting); // the same as long as it stands there
+    return <Shown {...props} />;
+  }
+  parts.push(both);
+  return Object.assign(Drawn, { load: () => void both().catch(() => undefined) }); // asked for again where it is drawn
 }

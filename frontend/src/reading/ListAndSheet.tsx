@@ -53,9 +53,9 @@ export function ListAndSheet({ place, query = "", open, parts, held, reads, empt
   useKey("previous", () => go(-1));
   useKey("close", () => navigate(at()), open !== undefined);
   const entering = (useLocation().state as { [ENTER_ROWS]?: number } | null)?.[ENTER_ROWS];
-  const first = parts.join();
+  const [first = ""] = parts;
   useEffect(() => {
-    if (entering) order.focus(order.ids(first.split(","))[0]);
+    if (entering) order.focus(order.ids([first])[0]);
   }, [entering, first, order]);
   const gone = (id: number) => {
     const ids = order.ids(parts);

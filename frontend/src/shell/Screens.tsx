@@ -1,27 +1,38 @@
 import { Suspense, useEffect } from "react";
-import { Navigate, Route, Routes, useLocation } from "react-router";
+import { matchPath, Navigate, Route, Routes, useLocation } from "react-router";
 import { lazily, loadAhead } from "../look/lazily";
 import ui from "../parts/page.module.css";
 import { ErrorBoundary } from "./ErrorBoundary";
 
-const FrontScreen = lazily("FrontScreen", () => import("../screens/front/FrontScreen"));
-const HeldScreen = lazily("HeldScreen", () => import("../screens/held/HeldScreen"));
-const RulesScreen = lazily("RulesScreen", () => import("../screens/rules/RulesScreen"));
-const BeginScreen = lazily("BeginScreen", () => import("../screens/rules/BeginScreen"));
-const PeopleScreen = lazily("PeopleScreen", () => import("../screens/rules/PeopleScreen"));
-const CarryScreen = lazily("CarryScreen", () => import("../screens/rules/CarryScreen"));
-const DoneScreen = lazily("DoneScreen", () => import("../screens/rules/DoneScreen"));
-const EditScreen = lazily("EditScreen", () => import("../screens/rules/EditScreen"));
-const InksScreen = lazily("InksScreen", () => import("../screens/rules/inks/InksScreen"));
-const WearingScreen = lazily("WearingScreen", () => import("../screens/inks/WearingScreen"));
-const FindScreen = lazily("FindScreen", () => import("../screens/find/FindScreen"));
 const ViewsScreen = lazily("ViewsScreen", () => import("../screens/views/ViewsScreen"));
 const ViewEditScreen = lazily("ViewEditScreen", () => import("../screens/views/ViewEditScreen"));
-const JournalScreen = lazily("JournalScreen", () => import("../screens/alerts/JournalScreen"));
-const LoudScreen = lazily("LoudScreen", () => import("../screens/alerts/LoudScreen"));
-const AlertSettingsScreen = lazily("AlertSettingsScreen", () => import("../screens/alerts/AlertSettingsScreen"));
-const WeekScreen = lazily("WeekScreen", () => import("../screens/week/WeekScreen"));
-const SourcesScreen = lazily("SourcesScreen", () => import("../screens/mail-in/SourcesScreen"));
+
+/** Each screen with its address; of two that fit, the first. */
+const SCREENS: [path: string, Screen: ReturnType<typeof lazily>][] = [
+  ["/front/:id?", lazily("FrontScreen", () => import("../screens/front/FrontScreen"))],
+  ["/held/:id?", lazily("HeldScreen", () => import("../screens/held/HeldScreen"))],
+  ["/rules", lazily("RulesScreen", () => import("../screens/rules/RulesScreen"))],
+  ["/rules/begin", lazily("BeginScreen", () => import("../screens/rules/BeginScreen"))],
+  ["/rules/people", lazily("PeopleScreen", () => import("../screens/rules/PeopleScreen"))],
+  ["/rules/inks", lazily("InksScreen", () => import("../screens/rules/inks/InksScreen"))],
+  ["/rules/carry", lazily("CarryScreen", () => import("../screens/rules/CarryScreen"))],
+  ["/rules/done", lazily("DoneScreen", () => import("../screens/rules/DoneScreen"))],
+  ["/rules/:id", lazily("EditScreen", () => import("../screens/rules/EditScreen"))],
+  ["/inks/:name/:id?", lazily("WearingScreen", () => import("../screens/inks/WearingScreen"))],
+  ["/find/:id?", lazily("FindScreen", () => import("../screens/find/FindScreen"))],
+  ["/views", ViewsScreen],
+  ["/views/new", ViewEditScreen],
+  ["/views/:view/edit", ViewEditScreen],
+  ["/views/:view/:id?", ViewsScreen],
+  ["/alerts", lazily("JournalScreen", () => import("../screens/alerts/JournalScreen"))],
+  ["/alerts/loud", lazily("LoudScreen", () => import("../screens/alerts/LoudScreen"))],
+  ["/alerts/settings", lazily("AlertSettingsScreen", () => import("../screens/alerts/AlertSettingsScreen"))],
+  ["/week", lazily("WeekScreen", () => import("../screens/week/WeekScreen"))],
+  ["/mail-in", lazily("SourcesScreen", () => import("../screens/mail-in/SourcesScreen"))],
+];
+
+// What the address names is under way before anything is drawn.
+SCREENS.find(([path]) => matchPath(path, location.pathname))?.[1].load();
 
 const REST_MS = 1_500; // then the page has nothing else to do
 
@@ -44,26 +55,9 @@ export function Screens() {
     <ErrorBoundary key={place}>
       <Suspense fallback={<main className={ui.screen} />}>
         <Routes>
-          <Route path="/front/:id?" element={<FrontScreen />} />
-          <Route path="/held/:id?" element={<HeldScreen />} />
-          <Route path="/rules" element={<RulesScreen />} />
-          <Route path="/rules/begin" element={<BeginScreen />} />
-          <Route path="/rules/people" element={<PeopleScreen />} />
-          <Route path="/rules/inks" element={<InksScreen />} />
-          <Route path="/rules/carry" element={<CarryScreen />} />
-          <Route path="/rules/done" element={<DoneScreen />} />
-          <Route path="/rules/:id" element={<EditScreen />} />
-          <Route path="/inks/:name/:id?" element={<WearingScreen />} />
-          <Route path="/find/:id?" element={<FindScreen />} />
-          <Route path="/views" element={<ViewsScreen />} />
-          <Route path="/views/new" element={<ViewEditScreen />} />
-          <Route path="/views/:view/edit" element={<ViewEditScreen />} />
-          <Route path="/views/:view/:id?" element={<ViewsScreen />} />
-          <Route path="/alerts" element={<JournalScreen />} />
-          <Route path="/alerts/loud" element={<LoudScreen />} />
-          <Route path="/alerts/settings" element={<AlertSettingsScreen />} />
-          <Route path="/week" element={<WeekScreen />} />
-          <Route path="/mail-in" element={<SourcesScreen />} />
+          {SCREENS.map(([path, Screen]) => (
+            <Route key={path} path={path} element={<Screen />} />
+          ))}
           <Route path="*" element={<Navigate to="/front" replace />} />
         </Routes>
       </Suspense>

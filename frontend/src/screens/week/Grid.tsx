@@ -56,14 +56,14 @@ export function Grid({ plan, week, picked, pick, change }: Given) {
   };
   // The day whose column lies under the pointer.
   const dayAt = (event: PointerEvent): string | undefined =>
-    [...area.current!.parentElement!.querySelectorAll<HTMLElement>(".week-day")].find((column) => {
+    [...area.current!.parentElement!.querySelectorAll<HTMLElement>("[data-day]")].find((column) => {
       const { left, right } = column.getBoundingClientRect();
       return event.clientX >= left && event.clientX <= right;
     })?.dataset.day;
   const begin = (event: PointerEvent, what: Drag["what"], day: string, at?: Pick) => {
     if (event.button !== 0) return;
     event.stopPropagation();
-    area.current = (event.currentTarget as HTMLElement).closest<HTMLElement>(".week-day");
+    area.current = (event.currentTarget as HTMLElement).closest<HTMLElement>("[data-day]");
     area.current!.setPointerCapture(event.pointerId);
     const start = minuteAt(event, area.current!);
     pick(at);
@@ -83,9 +83,10 @@ export function Grid({ plan, week, picked, pick, change }: Given) {
     else if (drag.what === "round") change(withRound(sideways, index, { at: timeOf(Math.min(now, DAY - 5)) }));
     else if (drag.what !== "draw") change(withWindow(drag.plan, index, stretched(window!, drag.what, now)));
   };
-  const finish = () => {
-    if (drag?.what === "draw" && Math.abs(drag.now - drag.start) >= LEAST) {
-      change(addWindow(plan, drag.day, Math.min(drag.start, drag.now), Math.max(drag.start, drag.now)));
+  const finish = (event: PointerEvent) => {
+    const now = drag && area.current ? minuteAt(event, area.current) : 0; // where it is let go, drawn or not yet
+    if (drag?.what === "draw" && Math.abs(now - drag.start) >= LEAST) {
+      change(addWindow(plan, drag.day, Math.min(drag.start, now), Math.max(drag.start, now)));
       pick({ kind: "windows", index: plan.windows.length, day: drag.day });
     }
     setDrag(undefined);
