@@ -23,7 +23,7 @@ Selenium::WebDriver::Driver.prepend(QuickPointer)
 module Browser
   FLAGS = %w[
     --headless=new --no-sandbox --disable-dev-shm-usage --disable-gpu --window-size=1280,943 --force-device-scale-factor=1 --hide-scrollbars
-    --no-first-run --disable-background-networking --disable-component-update --disable-sync --disable-extensions
+    --force-prefers-reduced-motion --no-first-run --disable-background-networking --disable-component-update --disable-sync --disable-extensions
     --no-proxy-server --accept-lang=en-GB,en
   ].freeze
 

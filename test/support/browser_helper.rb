@@ -6,7 +6,7 @@ require "tmpdir"
 require_relative "core_helper"
 require_relative "browser"
 require_relative "server"
-require_relative "../../demo/demo"
+require_relative "kept_world"
 
 Browser.register
 Capybara.configure do |config|
@@ -36,15 +36,11 @@ module BrowserHelper
 
   WEEKS = 2
   FOLDER = Dir.mktmpdir("up-front-browser")
-  WORLD = Demo::World.new(File.join(FOLDER, "world"), scenario: Demo::Scenario.new(weeks: WEEKS))
+  WORLD = Demo::World.new(File.join(FOLDER, "world"))
   Minitest.after_run { FileUtils.rm_rf(FOLDER) }
 
   def self.pristine
-    @pristine ||= File.join(FOLDER, "pristine").tap do |copy|
-      WORLD.build
-      Store::Database.close
-      FileUtils.cp_r(WORLD.folder, copy)
-    end
+    @pristine ||= File.join(FOLDER, "pristine").tap { KeptWorld.lay(WORLD, weeks: WEEKS, folder: _1) }
   end
 
   # The world as it was built. Letters are linked, since nothing ever writes to one; what changes is copied.
