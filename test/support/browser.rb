@@ -23,8 +23,8 @@ Selenium::WebDriver::Driver.prepend(QuickPointer)
 module Browser
   FLAGS = %w[
     --headless=new --no-sandbox --disable-dev-shm-usage --disable-gpu --window-size=1280,943 --force-device-scale-factor=1 --hide-scrollbars
-    --force-prefers-reduced-motion --no-first-run --disable-background-networking --disable-component-update --disable-sync --disable-extensions
-    --no-proxy-server --accept-lang=en-GB,en
+    --force-prefers-reduced-motion --no-first-run --disable-background-networking --disable-component-update --disable-sync
+    --disable-extensions --no-proxy-server --accept-lang=en-GB,en
   ].freeze
 
   def self.register
