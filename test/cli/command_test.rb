@@ -2,39 +2,21 @@
 
 require "open3"
 require "socket"
-require_relative "../support/desk_helper"
+require_relative "../support/command_helper"
 
 # The commands as a person runs them: mostly within this process, where they cost no start of their own.
 class CommandTest < Minitest::Test
-  include CoreHelper
-
-  def setup = @folder = Dir.mktmpdir
-
-  def teardown
-    Store::Database.close
-    FileUtils.rm_rf(@folder)
-  end
+  include CommandHelper
 
   def path(name) = File.join(@folder, name)
 
-  # @return [Array(String, String, Integer)] what it printed, what it told of faults, and its exit status
-  def run_command(*arguments, input: "")
-    before = [$stdin, $stdout, $stderr]
-    $stdin, $stdout, $stderr = StringIO.new(input.b), StringIO.new, StringIO.new
-    status = CLI::App.run(arguments)
-    [$stdout.string, $stderr.string, status]
-  ensure
-    $stdin, $stdout, $stderr = before
-  end
-
-  # The same in a process of its own.
+  # As run_command, in a process of its own.
   def run_executable(command, *arguments, input: "")
     Open3.capture3(RbConfig.ruby, File.join(UpFront::ROOT, "bin", command), *arguments, stdin_data: input).then do |out, error, status|
       [out, error, status.exitstatus]
     end
   end
 
-  def upfront(*arguments) = run_command(*arguments, "--database", path("x.sqlite3"))
   def set_up = upfront("setup", "--name", "Wren", "--address", "w@q.example", "--time-zone", "Europe/Lisbon")
 
   def test_import_brings_in_what_it_can_and_says_what_it_could_not

@@ -1,32 +1,16 @@
 # frozen_string_literal: true
 
-require_relative "../support/desk_helper"
+require_relative "../support/command_helper"
 
 # Every command with its examples, its refusals and its exit status: 0 done, 1 cannot be used, 2 used wrongly.
 class CommandsTest < Minitest::Test
-  include CoreHelper
+  include CommandHelper
 
   def setup
-    @folder = Dir.mktmpdir
+    super
     @database = File.join(@folder, "x.sqlite3")
   end
 
-  def teardown
-    Store::Database.close
-    FileUtils.rm_rf(@folder)
-  end
-
-  # @return [Array(String, String, Integer)]
-  def run_command(*arguments, input: "")
-    before = [$stdin, $stdout, $stderr]
-    $stdin, $stdout, $stderr = StringIO.new(input.b), StringIO.new, StringIO.new
-    status = CLI::App.run(arguments)
-    [$stdout.string, $stderr.string, status]
-  ensure
-    $stdin, $stdout, $stderr = before
-  end
-
-  def upfront(*arguments, **more) = run_command(*arguments, "--database", @database, **more)
   def file(name, text) = File.join(@folder, name).tap { File.binwrite(_1, text) }
   def book(...) = file("book-#{rand(1e9).to_i}.json", JSON.generate(document(...)))
 
