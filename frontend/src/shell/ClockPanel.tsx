@@ -1,22 +1,21 @@
 import Button from "@mui/material/Button";
-import Popover from "@mui/material/Popover";
 import type { Clock } from "../api/client";
 import { useSetClock } from "../api/moment";
 import { OneOf } from "../parts/OneOf";
 import styles from "./clock.module.css";
 import { PACES } from "./paces";
+import { Panel } from "./Panel";
 
 /** Lets the scripted day play faster, or jump ahead. */
 export function ClockPanel({ clock, anchor, close }: { clock: Clock; anchor: HTMLElement; close: () => void }) {
   const set = useSetClock();
   return (
-    <Popover
-      open
-      anchorEl={anchor}
-      onClose={close}
-      anchorOrigin={{ vertical: "bottom", horizontal: "right" }}
-      transformOrigin={{ vertical: "top", horizontal: "right" }}
-      slotProps={{ paper: { role: "dialog", "aria-label": "The demo’s clock" } }}
+    <Panel
+      name="The demo’s clock"
+      anchor={anchor}
+      at={{ vertical: "bottom", horizontal: "right" }}
+      from={{ vertical: "top", horizontal: "right" }}
+      close={close}
     >
       <div className={styles.clockPanel}>
         <h2>The demo’s clock</h2>
@@ -31,6 +30,6 @@ export function ClockPanel({ clock, anchor, close }: { clock: Clock; anchor: HTM
           </Button>
         </div>
       </div>
-    </Popover>
+    </Panel>
   );
 }

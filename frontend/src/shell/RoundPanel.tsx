@@ -1,19 +1,18 @@
-import Popover from "@mui/material/Popover";
 import { Link } from "react-router";
 import { useRound } from "../api/front";
+import { Panel } from "./Panel";
 import styles from "./round.module.css";
 
 /** What one round brought or will bring. */
 export function RoundPanel({ at, anchor, close }: { at: string; anchor: HTMLElement; close: () => void }) {
   const round = useRound(at).data;
   return (
-    <Popover
-      open
-      anchorEl={anchor}
-      onClose={close}
-      anchorOrigin={{ vertical: "center", horizontal: "right" }}
-      transformOrigin={{ vertical: "center", horizontal: "left" }}
-      slotProps={{ paper: { role: "dialog", "aria-label": round?.title ?? "Round" } }}
+    <Panel
+      name={round?.title ?? "Round"}
+      anchor={anchor}
+      at={{ vertical: "center", horizontal: "right" }}
+      from={{ vertical: "center", horizontal: "left" }}
+      close={close}
     >
       <div className={styles.roundPanel}>
         <h2>{round?.title ?? "…"}</h2>
@@ -36,6 +35,6 @@ export function RoundPanel({ at, anchor, close }: { at: string; anchor: HTMLElem
           ))}
         </ul>
       </div>
-    </Popover>
+    </Panel>
   );
 }
