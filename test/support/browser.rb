@@ -19,12 +19,13 @@ module QuickPointer
 end
 Selenium::WebDriver::Driver.prepend(QuickPointer)
 
-# Debian's headless Chromium, kept off the network, with a view of exactly 1280x800.
+# Debian's headless Chromium, kept off the network, with a view of exactly 1280x800. One process draws all pages of a site, as in a
+# browser that has been open for a day: what it has compiled is there for the next test too.
 module Browser
   FLAGS = %w[
     --headless=new --no-sandbox --disable-dev-shm-usage --disable-gpu --window-size=1280,943 --force-device-scale-factor=1 --hide-scrollbars
     --force-prefers-reduced-motion --no-first-run --disable-background-networking --disable-component-update --disable-sync
-    --disable-extensions --no-proxy-server --accept-lang=en-GB,en
+    --disable-extensions --no-proxy-server --accept-lang=en-GB,en --process-per-site
   ].freeze
 
   def self.register

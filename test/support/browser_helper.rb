@@ -32,6 +32,9 @@ module BrowserHelper
     end
   end
 
+  # The same for every server: what the browser has kept of the page's scripts and styles serves all tests.
+  PORT = Server.free_port
+
   def self.included(test) = test.extend(Parted)
 
   WEEKS = 2
@@ -56,7 +59,7 @@ module BrowserHelper
   def setup
     BrowserHelper.lay_anew
     clock.set(rate: 0.0, shown: Demo::Scenario.new.opens)
-    @server = Server.new(WORLD.database, "--clock", WORLD.clock_file, "--script", WORLD.script, nursery: Nursery.here).start
+    @server = Server.new(WORLD.database, "--clock", WORLD.clock_file, "--script", WORLD.script, port: PORT, nursery: Nursery.here).start
     Capybara.app_host = @server.url
   end
 

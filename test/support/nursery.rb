@@ -14,6 +14,13 @@ class Nursery
     require File.join(root, "lib/up_front")
     UpFront::LOADER.eager_load
     UpFront::Web::App.prototype # reads the description of the API, which takes longer than all the rest of a start
+    require "tmpdir"
+    Dir.mktmpdir do |folder| # what Active Record loads with the first database, and makes of its tables
+      UpFront::Store::Database.open(File.join(folder, "first.sqlite3"))
+      UpFront::Store::Record.subclasses.each(&:define_attribute_methods)
+      UpFront::Store::Record.connection_handler.clear_all_connections!
+    end
+    GC.start
     while (line = $stdin.gets)
       arguments = JSON.parse(line)
       pid = fork do
