@@ -3,6 +3,7 @@ import { useEffect, useEffectEvent, useRef } from "react";
 import { Link } from "react-router";
 import { alertsSeen } from "../api/alerts";
 import type { Alert } from "../api/client";
+import ui from "../parts/page.module.css";
 import styles from "./banners.module.css";
 import { ask, permission } from "./desktop";
 import type { useAlerts } from "./useAlerts";
@@ -33,7 +34,7 @@ function Banner({ alert, drop, open }: { alert: Alert; drop: () => void; open: (
   }, [alert.id]);
   return (
     <div
-      className={alert.level === "chime" ? `${styles.banner} ${styles.chime}` : styles.banner}
+      className={`${ui.floating} ${styles.banner} ${alert.level === "chime" ? styles.chime : ""}`}
       onPointerEnter={() => (over.current = true)}
       onPointerLeave={() => (over.current = false)}
     >
@@ -60,12 +61,12 @@ export function Banners({ alerts }: { alerts: ReturnType<typeof useAlerts> }) {
         <Banner key={alert.id} alert={alert} drop={() => alerts.drop([alert.id])} open={() => alerts.open(alert)} />
       ))}
       {alerts.refused && (
-        <p className={`${styles.banner} ${styles.hintBanner}`}>
+        <p className={`${ui.floating} ${styles.banner} ${styles.hintBanner}`}>
           An alert wants to sound, and this browser plays nothing in a page before you click in it. Click anywhere.
         </p>
       )}
       {alerts.wanted && (
-        <div className={`${styles.banner} ${styles.hintBanner}`}>
+        <div className={`${ui.floating} ${styles.banner} ${styles.hintBanner}`}>
           {permission() === "denied" ? (
             <>
               <p>A rule alerts on the desktop too, and this browser refuses that.</p>

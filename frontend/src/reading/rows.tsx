@@ -6,6 +6,7 @@ import { Link } from "react-router";
 import type { InkStyle, Row } from "../api/client";
 import { useVocabulary } from "../api/rules";
 import { inkStyle } from "../look/ink";
+import inks from "../parts/ink.module.css";
 import { Pill, LabelPill } from "../parts/Pill";
 import { ChooseBox } from "./chosen";
 import { Marked } from "./Marked";
@@ -55,7 +56,7 @@ function Signs({ row }: { row: Row }) {
 }
 
 const classes = (kind: "top" | "high" | "normal", { row, selected, fresh }: Given) =>
-  [styles.row, styles[kind], !row.unread && styles.read, selected && styles.selected, fresh && styles.fresh]
+  [inks.inkSide, styles.row, styles[kind], !row.unread && styles.read, selected && styles.selected, fresh && styles.fresh]
     .filter(Boolean)
     .join(" ");
 

@@ -20,7 +20,10 @@ function Track({ day, openRound }: { day: Day; openRound: (at: string, anchor: H
   const y = (minute: number) => `${((Math.min(Math.max(minute, first), first + span) - first) / span) * 100}%`;
   const height = (from: number, to: number) => `calc(${y(to)} - ${y(from)})`;
   const windows = day.windows.filter(({ from, to }) => to > first && from < first + span);
-  const hours = Array.from({ length: day.last_hour - day.first_hour + 1 }, (_, index) => day.first_hour + index);
+  // an hour that would stand behind the time that it is now is left out
+  const hours = Array.from({ length: day.last_hour - day.first_hour + 1 }, (_, index) => day.first_hour + index).filter(
+    (hour) => Math.abs(hour * 60 - day.now) > span / 40,
+  );
   return (
     <div className={styles.hours}>
       {hours.map((hour) => (

@@ -4,6 +4,7 @@ import { useUndo } from "../api/history";
 import { KeyCap } from "../parts/KeyCap";
 import { useKey } from "../parts/keys";
 import { useNotice, useNotices } from "../parts/notices";
+import ui from "../parts/page.module.css";
 import styles from "./notice.module.css";
 
 const STAYS_MS = 12_000; // while the page is looked at and the pointer is elsewhere
@@ -26,7 +27,7 @@ export function NoticeBar() {
           transitionDuration={0}
           onClose={(_, reason) => reason === "timeout" && dismiss()}
         >
-          <div className={notice.failed ? `${styles.notice} ${styles.failed}` : styles.notice}>
+          <div className={`${ui.floating} ${styles.notice} ${notice.failed ? styles.failed : ""}`}>
             <span>{notice.message}</span>
             {notice.offer && <Button onClick={notice.offer.act}>{notice.offer.label}</Button>}
             {notice.undo && (

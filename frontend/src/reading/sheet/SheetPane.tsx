@@ -116,7 +116,7 @@ function Actions({ sheet, act, gone, show }: ActionsGiven) {
   useKey("rule", makeRule);
   useKey("bringBack", bringBack);
   return (
-    <div className={ui.sheetFoot}>
+    <div className={ui.sheetFoot} data-sheet-foot>
       <Weigh sheet={sheet} act={act} show={show} />
       {sheet.put_off && (
         <Button variant="contained" onClick={letIn}>

@@ -3,7 +3,6 @@ import { useEffect, useRef, useState } from "react";
 import ui from "../../parts/page.module.css";
 import triedStyles from "../../rule/tried.module.css";
 import { TriedRow } from "../../rule/TriedRow";
-import styles from "./foreseen.module.css";
 import type { Asked } from "./useRuleChange";
 
 const VERBS = { move: "Move", switch: "Switch", delete: "Delete" };
@@ -16,7 +15,7 @@ export function RuleChangeDialog({ asked, keep, back }: { asked: Asked; keep: ()
   useEffect(() => first.current?.focus(), [asked]);
   const act = step.act === "switch" ? (rule.enabled ? "Switch off" : "Switch on") : VERBS[step.act];
   return (
-    <section className={styles.foreseen} role="alertdialog" aria-label={`${act} ${rule.name}`}>
+    <section className={ui.boxed} role="alertdialog" aria-label={`${act} ${rule.name}`}>
       <p>
         <b>
           {act} “{rule.name}”{step.act === "move" && `, to be read as number ${step.to! + 1}`}?

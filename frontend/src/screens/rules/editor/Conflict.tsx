@@ -16,7 +16,7 @@ export function Conflict({
   keepMine: () => void;
 }) {
   return (
-    <section className={styles.conflict} role="alert" aria-label="Changed elsewhere">
+    <section className={`${ui.boxed} ${styles.conflict}`} role="alert" aria-label="Changed elsewhere">
       <h2>This rule was changed elsewhere while you wrote</h2>
       <p>
         <b>Saved there:</b> {theirs.name}. {theirs.sentence}

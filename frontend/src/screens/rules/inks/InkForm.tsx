@@ -10,6 +10,7 @@ import { Check } from "../../../parts/Check";
 import { Colour } from "../../../parts/Colour";
 import { Fault } from "../../../parts/Fault";
 import forms from "../../../parts/forms.module.css";
+import inks from "../../../parts/ink.module.css";
 import { OneOf } from "../../../parts/OneOf";
 import ui from "../../../parts/page.module.css";
 import styles from "./ink-form.module.css";
@@ -41,7 +42,7 @@ function Preview({ scheme, style, rows }: { scheme: "light" | "dark"; style: Ink
       role="group"
     >
       {rows.map((row) => (
-        <div key={row.id} className={styles.inkRow} style={inkStyle(style)}>
+        <div key={row.id} className={`${inks.inkSide} ${styles.inkRow}`} style={inkStyle(style)}>
           <b>{row.sender}</b> <em>{row.subject}</em> <span>— {row.excerpt}</span>
         </div>
       ))}
