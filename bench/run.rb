@@ -15,6 +15,7 @@ require_relative "rules"
 require_relative "deciding"
 require_relative "trying"
 require_relative "viewing"
+require_relative "hurting"
 
 # One run of all figures.
 class Bench
@@ -23,7 +24,7 @@ class Bench
   PARTS = 10
   Still = Struct.new(:now)
   OPENS = Still.new(Demo::Scenario.new.opens)
-  PARTS_OF_IT = %w[deciding trying reading viewing serving].freeze
+  PARTS_OF_IT = %w[deciding trying reading viewing hurting serving].freeze
 
   def initialize(options)
     @options = options
@@ -79,6 +80,8 @@ class Bench
   end
 
   def viewing(figures, _database, _folder) = Viewing.new(figures, OPENS.now).call
+
+  def hurting(figures, _database, _folder) = Hurting.new(figures).call
 
   def serving(figures, database, folder)
     Store::Database.close

@@ -15,7 +15,8 @@ module UpFront
   ROOT = File.expand_path("..", __dir__).freeze
 
   LOADER = Zeitwerk::Loader.for_gem(warn_on_extra_files: false).tap do |loader|
-    loader.inflector.inflect("cli" => "CLI", "sql_reader" => "SQLReader", "state_sql" => "StateSQL", "html" => "HTML", "api" => "API")
+    loader.inflector.inflect("cli" => "CLI", "sql_reader" => "SQLReader", "state_sql" => "StateSQL", "html" => "HTML",
+      "safe_html" => "SafeHTML", "api" => "API")
     loader.ignore("#{__dir__}/up_front/store/migrations")
     loader.collapse(*%w[core store desk].map { |room| "#{__dir__}/up_front/#{room}/*/" }) # a folder of them is no namespace
     loader.setup

@@ -58,7 +58,8 @@ class CalendarKindsTest < Minitest::Test
     assert_equal ["2027-06-08T09:00:00Z"], starts(read(floating, from: Date.new(2027, 6, 1), till: Date.new(2027, 6, 30)))
     unknown = ["UID:z@x", "SUMMARY:Call", "DTSTART;TZID=Nowhere/City:20270308T100000", "DTEND;TZID=Nowhere/City:20270308T110000"]
     found = read(unknown, event)
-    assert_equal [["“Call”: its time zone “Nowhere/City” is not known."], 1], [found.problems, found.busy.size]
+    assert_equal [["The time zone “Nowhere/City” is not known; its times were read as Europe/Lisbon."], 2],
+      [found.problems, found.busy.size]
   end
 
   # Portugal's clocks go forward on 28 March 2027: the wall's time stays, the instant moves.
@@ -106,8 +107,50 @@ class CalendarKindsTest < Minitest::Test
     assert_equal 1, found.busy.size
     assert_includes found.problems, "“Bells”: it recurs more often than daily."
     assert_equal 2, found.problems.size
-    assert_match(/longer than can be followed/, read(event("RRULE:FREQ=DAILY", start: "19600101T100000Z", ending: "19600101T110000Z"))
-      .problems.first)
+  end
+
+  def test_a_recurrence_is_followed_in_the_stretch_that_is_asked_for_however_long_ago_it_began
+    found = read(*Array.new(100) { event("RRULE:FREQ=DAILY", start: "19600101T100000Z", ending: "19600101T110000Z", name: "Long #{_1}") })
+    assert_empty found.problems
+    assert_equal 100, found.busy.map { _1["name"] }.uniq.size
+  end
+
+  # The library looks for the next 30 February for ever.
+  def test_what_never_comes_true_ends_and_the_rest_is_read
+    ["FREQ=YEARLY;BYMONTH=2;BYMONTHDAY=30", "FREQ=MONTHLY;BYMONTHDAY=31;BYMONTH=4", "FREQ=YEARLY;INTERVAL=4;BYMONTH=2;BYMONTHDAY=29"]
+      .each do |rule|
+      found = read(event("RRULE:#{rule}", name: "Never"), event)
+      assert_equal ["Hanging"], found.busy.map { _1["name"] }.uniq, rule
+    end
+  end
+
+  def test_what_would_be_followed_wrongly_is_told_and_left_out
+    {"RRULE:FREQ=YEARLY;BYWEEKNO=20" => /numbers of weeks/, "RRULE:FREQ=YEARLY;BYDAY=20MO" => /numbered weekday of the year/,
+     "RRULE:FREQ=YEARLY;BYDAY=2MO" => /numbered weekday of the year/, "RRULE:FREQ=DAILY;BYHOUR=9,10" => /several times of a day/,
+     "RRULE:FREQ=DAILY\r\nEXRULE:FREQ=WEEKLY" => /EXRULE/}.each do |lines, said|
+      found = read(event(*lines.split("\r\n"), name: "Wrong"), event)
+      assert_equal [1, 1], [found.busy.size, found.problems.size], lines
+      assert_match said, found.problems.first
+    end
+  end
+
+  def test_one_bad_event_leaves_the_others
+    bad = ["SUMMARY:Mixed", "DTSTART;VALUE=DATE:20270308", "DTEND:20270308T110000Z", "RRULE:FREQ=DAILY;UNTIL=nonsense"]
+    found = read(["SUMMARY:Empty", "DTSTART:"], bad, event("DURATION:-PT1H", ending: nil, name: "Backwards"), event)
+    assert_equal ["Hanging"], found.busy.map { _1["name"] }
+    assert_equal %w[Backwards Empty Mixed], found.problems.map { _1[/“(.*?)”/, 1] }.sort
+  end
+
+  def test_dates_and_moments_that_are_taken_out
+    flood = Array.new(5_000) { "EXDATE:#{(Time.utc(2020) + _1 * 86_400).strftime("%Y%m%dT100000Z")}" }
+    assert_equal %w[2027-03-08T10:00:00Z 2027-03-10T10:00:00Z],
+      starts(read(event("RRULE:FREQ=DAILY;COUNT=3", "EXDATE;VALUE=DATE:20270309", *flood.first(2_000))))
+  end
+
+  def test_an_end_in_utc_is_one_on_the_wall
+    tokyo = ["SUMMARY:Call", "DTSTART;TZID=Asia/Tokyo:20270308T010000", "DTEND;TZID=Asia/Tokyo:20270308T020000",
+      "RRULE:FREQ=DAILY;UNTIL=20270309T160000Z"] # 01:00 on the 10th in Tokyo
+    assert_equal 3, read(tokyo).busy.size
   end
 
   def test_the_same_twice_is_once = assert_equal(1, read(event, event("DESCRIPTION:again")).busy.size)

@@ -114,7 +114,7 @@ class HTMLTest < Minitest::Test
 
   def test_words_of_the_rules_are_marked_in_texts_alone
     marking = Core::Marking.new([Core::Phrase.new("loan").pattern])
-    shown = safe("<p title='loan'>A loan, a <b>loan</b>er, lo<i>an</i></p>", marking: marking)
+    shown = Post::HTML.marked(safe("<p title='loan'>A loan, a <b>loan</b>er, lo<i>an</i></p>"), marking)
     assert_equal 2, shown.scan("<mark>loan</mark>").size
     assert_includes shown, "title=\"loan\""
   end

@@ -56,8 +56,8 @@ class WatcherTest < Minitest::Test
     assert_match(/\Asource #{broken.id}: IOError: the disk is gone/, @told.first)
   end
 
-  STEPS = {Desk::Announce => :call, Desk::CallAgain => :call, Desk::CallReviews => :call, Desk::FindThreads => :call,
-           Desk::PruneHistory => :call, Desk::FollowCalendar => :refresh, Desk::EmptyDiscarded => :due}.freeze
+  STEPS = {Desk::Announce => :call, Desk::CallAgain => :call, Desk::CallReviews => :call, Desk::MakeSafe => :call,
+           Desk::FindThreads => :call, Desk::PruneHistory => :call, Desk::FollowCalendar => :refresh, Desk::EmptyDiscarded => :due}.freeze
 
   def test_whichever_step_fails_all_the_others_are_done
     set_up

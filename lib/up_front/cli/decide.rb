@@ -43,7 +43,7 @@ module UpFront
         number = failed = 0
         Post::MailFile.new(path, shown: shown).each do |raw, _|
           number += 1
-          failed += 1 unless one(Post::Letter.new(raw), shown, number)
+          failed += 1 unless one(Post::Letter.new(raw).read, shown, number)
         end
         failed
       rescue Post::MailFile::NoMail => no_mail

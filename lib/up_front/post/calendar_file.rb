@@ -2,6 +2,9 @@
 
 require "icalendar"
 require "ice_cube"
+require "set"
+require "time"
+require "timeout"
 
 module UpFront
   module Post
@@ -13,13 +16,29 @@ module UpFront
 
       MAX_BYTES = 5 * 1024 * 1024
       MOST_EVENTS = 5_000
-      MOST_TURNS = 20_000 # of one recurrence, counted from its start: a daily one of fifty years
-      MOST_FOUND = 2_000
+      MOST_FOUND = 2_000 # of one recurrence, in the span that is read
+      MOST_TOLD = 50
+      EVENT_SECONDS = 0.5 # for one recurrence: those that count from their start are followed from there
+      CPU_SECONDS = 6 # for all of it
       OFTEN = /FREQ=(?:SECONDLY|MINUTELY|HOURLY)/i
+      # Rules (RFC 5545, section 3.3.10) that the recurrence library passes over or takes for others: never a wrong set of days.
+      NOT_FOLLOWED = {
+        /BYWEEKNO=/i => "it recurs by the numbers of weeks", /BYDAY=[^;]*[+-]?\d\d+[A-Z]/i => "it recurs by a numbered weekday of the year",
+        /BY(?:HOUR|MINUTE|SECOND)=/i => "it recurs at several times of a day", /FREQ=YEARLY(?!.*BYMONTH=).*BYDAY=[^;]*\d/i =>
+          "it recurs by a numbered weekday of the year"
+      }.freeze
 
       # @!attribute days_off [Array<Hash>] from, until, name @!attribute busy [Array<Hash>] name, from, to
       # @!attribute problems [Array<String>] what was left out and why
       Found = Struct.new(:days_off, :busy, :problems, keyword_init: true)
+
+      # What lies between two dates, read apart from this process. @param bytes [String] @param zone [Core::Zone] the owner's
+      # @return [Found] @raise [NoCalendar]
+      def self.found(bytes, zone, **span)
+        Apart.call(:calendar, bytes, zone, **span)
+      rescue Apart::Exceeded
+        raise NoCalendar, "The calendar takes too long to read. Export a shorter stretch of it, and give that."
+      end
 
       # @param bytes [String] @param zone [Core::Zone] the owner's, for times without a zone @raise [NoCalendar]
       def initialize(bytes, zone)
@@ -31,35 +50,78 @@ module UpFront
         @zone = zone
         @zones = {}
         @problems = []
-        @events = parse(text)
+        @began = cpu_seconds
+        @blocks = blocks(text)
       end
 
       # @param from [Date] @param until [Date] both inclusive @return [Found] what lies between them
       def read(from:, until:)
         @first, @last = from, binding.local_variable_get(:until)
         found = Found.new(days_off: [], busy: [], problems: @problems)
-        @events.each { |event| take(event, found) }
+        @blocks.first(MOST_EVENTS).each_with_index do |block, index|
+          break tell("Only the first #{index} of #{@blocks.size} events were read, since they take too long.") if spent?
+
+          take_block(block, found)
+        end
         found.days_off.uniq!
         found.busy.uniq!
-        found
+        told(found)
       end
 
       private
 
-      def parse(text)
-        events = Icalendar::Calendar.parse(text).flat_map(&:events)
-        @problems << "Only the first #{MOST_EVENTS} of #{events.size} events were read." if events.size > MOST_EVENTS
-        events.first(MOST_EVENTS)
-      rescue => error # the gem raises whatever a broken line leads to
-        raise NoCalendar, "The calendar cannot be read: #{error.message[0, 120]}"
+      def cpu_seconds = Process.clock_gettime(Process::CLOCK_PROCESS_CPUTIME_ID)
+      def spent? = cpu_seconds - @began > CPU_SECONDS
+
+      def tell(problem) = @problems.push(problem).uniq!
+
+      # Not more than a person would read.
+      def told(found)
+        more = @problems.size - MOST_TOLD
+        found.problems = @problems.first(MOST_TOLD) + ((more > 0) ? ["And #{more} more."] : [])
+        found
+      end
+
+      # Each event by itself, so that one that cannot be read leaves the others as they are.
+      # @return [Array<String>] the lines of each
+      def blocks(text)
+        found = []
+        open = nil
+        text.each_line do |line|
+          open = +"" if line.match?(/\ABEGIN:VEVENT\s*\z/i)
+          open << line.chomp << "\r\n" if open
+          next unless open && line.match?(/\AEND:VEVENT\s*\z/i)
+
+          found << open
+          open = nil
+        end
+        tell("An event does not end; it was left out.") if open
+        tell("Only the first #{MOST_EVENTS} of #{found.size} events were read.") if found.size > MOST_EVENTS
+        found
+      end
+
+      def take_block(block, found)
+        event = parse(block)
+        take(event, found) if event
+      rescue LeftOut => left_out
+        tell("“#{event ? title(event) : named(block)}”: #{left_out.message}.")
+      rescue => error # the gems raise whatever a broken line leads to
+        raise if error.is_a?(NoCalendar)
+
+        tell("“#{named(block)}”: it cannot be read as an event.")
+      end
+
+      def parse(block) = Icalendar::Calendar.parse("BEGIN:VCALENDAR\r\nVERSION:2.0\r\n#{block}END:VCALENDAR\r\n").first&.events&.first
+
+      # @return [String] the title of one that could not be parsed
+      def named(block)
+        block[/^SUMMARY[^:\r\n]*+:([^\r\n]*+)/i, 1].to_s.strip.then { _1.empty? ? "an event without a name" : _1[0, 80] }
       end
 
       def take(event, found)
         return if event.dtstart.nil? || event.status.to_s.casecmp?("CANCELLED")
 
         whole_day?(event) ? take_days(event, found) : take_busy(event, found)
-      rescue LeftOut => left_out
-        @problems << "“#{title(event)}”: #{left_out.message}."
       end
 
       # One event that cannot be used.
@@ -101,7 +163,8 @@ module UpFront
         return (instant(event.dtend) - instant(event.dtstart)).to_i if event.dtend
         return 0 unless event.duration
 
-        event.duration.then { |given| ((given.weeks * 7 + given.days) * 24 + given.hours) * 3600 + given.minutes * 60 + given.seconds }
+        given = event.duration
+        (given.past ? -1 : 1) * (((given.weeks * 7 + given.days) * 24 + given.hours) * 3600 + given.minutes * 60 + given.seconds)
       end
 
       def instant(moment) = wall(moment).then { zone_of(moment).instant(_1.to_date, _1.hour * 60 + _1.min, _1.sec) }
@@ -110,19 +173,30 @@ module UpFront
         name = Array(moment.ical_params["tzid"]).first.to_s
         return @zone if name.empty?
 
-        @zones[name] ||= Core::Zone.known?(name) ? Core::Zone.new(name) : raise(LeftOut, "its time zone “#{name[0, 60]}” is not known")
+        @zones[name] ||= Core::Zone.known?(name) ? Core::Zone.new(name) : unknown_zone(name)
+      end
+
+      def unknown_zone(name)
+        tell("The time zone “#{name[0, 60]}” is not known; its times were read as #{@zone.name}.")
+        @zone
       end
 
       # @param wall [Time] the start as the wall's clock shows it @param days [Integer] how long it lasts at most
       # @return [Array<Time>] the starts, likewise, of what touches the span that is read
       def turns(event, wall, days)
+        raise LeftOut, "its EXRULE, which takes turns out by a rule, is not followed" if event.custom_property("exrule").any?
         return [wall].select { touches?(_1, days) } if event.rrule.empty? && event.rdate.empty?
 
-        except = event.exdate.flatten.map { |given| wall(given.is_a?(Icalendar::Values::Date) ? given.to_date.to_time(:utc) : given) }
-        (recurring(event, wall, days) + event.rdate.flatten.map { wall(_1) }).uniq.reject { except.include?(_1) }.select do
-          touches?(_1, days)
+        dates, moments = event.exdate.flatten.partition { whole?(_1) }
+        dates = dates.to_set(&:to_date)
+        moments = moments.to_set { wall(_1) }
+        (recurring(event, wall, days) + event.rdate.flatten.map { whole?(_1) ? on(_1, wall) : wall(_1) }).uniq.select do |turn|
+          touches?(turn, days) && !moments.include?(turn) && !dates.include?(turn.to_date)
         end
       end
+
+      def whole?(moment) = moment.is_a?(Icalendar::Values::Date)
+      def on(date, wall) = date.to_date.then { Time.utc(_1.year, _1.month, _1.day, wall.hour, wall.min, wall.sec) }
 
       def touches?(wall, days) = wall.to_date + days >= @first && wall.to_date <= @last
 
@@ -130,24 +204,35 @@ module UpFront
         event.rrule.flat_map do |rule|
           text = rule.value_ical
           raise LeftOut, "it recurs more often than daily" if text.match?(OFTEN)
+          NOT_FOLLOWED.each { |rule, why| raise LeftOut, "#{why}, which is not followed" if text.match?(rule) }
 
           schedule = IceCube::Schedule.new(wall)
-          schedule.add_recurrence_rule(IceCube::Rule.from_ical(text))
+          schedule.add_recurrence_rule(IceCube::Rule.from_ical(ending_on_the_wall(text, event)))
           each_turn(schedule, days)
         rescue ArgumentError
           raise LeftOut, "its recurrence cannot be read"
         end
       end
 
-      def each_turn(schedule, days)
-        found = []
-        schedule.to_enum(:each_occurrence).with_index do |turn, index|
-          raise LeftOut, "its recurrence is longer than can be followed" if index >= MOST_TURNS || found.size >= MOST_FOUND
-          break if turn.to_date > @last
+      # An end in UTC, as the wall's clock of the event shows it.
+      def ending_on_the_wall(text, event)
+        return text if whole_day?(event)
 
-          found << turn.to_time.utc if touches?(turn.to_time.utc, days)
+        text.sub(/UNTIL=(\d{8}T\d{6})Z/i) do
+          "UNTIL=#{zone_of(event.dtstart).local(Time.strptime("#{$1}Z", "%Y%m%dT%H%M%SZ").utc).strftime("%Y%m%dT%H%M%S")}Z"
         end
-        found
+      end
+
+      # Between bounds that the library knows: without its last day, a rule that never comes true (30 February) is looked for
+      # for ever; from its first day, one without a number of turns need not be followed from its start.
+      def each_turn(schedule, days)
+        from, last = [@first - days, @last + 1].map { Time.utc(_1.year, _1.month, _1.day) }
+        Timeout.timeout(EVENT_SECONDS, LeftOut, "its recurrence takes too long to follow") do
+          found = schedule.occurrences_between(from, last).map { _1.to_time.utc }
+          raise LeftOut, "it recurs more than #{MOST_FOUND} times" if found.size > MOST_FOUND
+
+          found
+        end
       end
     end
   end

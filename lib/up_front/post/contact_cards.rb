@@ -10,7 +10,8 @@ module UpFront
       class NoCards < StandardError; end
 
       MAX_BYTES = 5 * 1024 * 1024
-      CARD = /^BEGIN:VCARD[ \t]*\r?\n(.*?)^END:VCARD[ \t]*\r?$/mi
+      BEGINS = /\ABEGIN:VCARD\s*\z/i
+      ENDS = /\AEND:VCARD\s*\z/i
 
       Person = Struct.new(:name, :email, keyword_init: true)
 
@@ -19,7 +20,7 @@ module UpFront
         raise NoCards, "The file is larger than 5 MB." if bytes.bytesize > MAX_BYTES
 
         text = Charset.utf8(bytes)
-        @cards = text.scan(CARD).map { |(lines)| read(lines) }
+        @cards = cards(text).map { |lines| read(lines) }
         raise NoCards, "The file holds no contact card (a card begins with BEGIN:VCARD)." if @cards.empty?
       end
 
@@ -33,7 +34,30 @@ module UpFront
       # @return [Integer] the cards without a usable address
       def without = @cards.count { |card| card.nil? || addresses(card).empty? }
 
+      # The same, read apart from this process. @param bytes [String]
+      # @return [Hash] people and without, as here @raise [NoCards]
+      def self.found(bytes)
+        Apart.call(:cards, bytes)
+      rescue Apart::Exceeded
+        raise NoCards, "The file takes too long to read. Give the cards in several smaller files."
+      end
+
       private
+
+      # What stands between each beginning and its end; one that does not end is none.
+      def cards(text)
+        found = []
+        open = nil
+        text.each_line do |line|
+          if line.match?(BEGINS) then open = +""
+          elsif line.match?(ENDS)
+            found << open if open
+            open = nil
+          elsif open then open << line
+          end
+        end
+        found
+      end
 
       def read(lines)
         VCardigan.parse(lines)

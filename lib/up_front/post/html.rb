@@ -5,15 +5,21 @@ require "addressable/uri"
 
 module UpFront
   module Post
-    # Mail's HTML: its visible text for rules, and a form of it that is safe to show.
+    # Mail's HTML: its visible text for rules, and a form of it that is safe to show. Every pass goes through it once: a document
+    # is asked and written as a whole, since a fragment is gone through anew for each of its parts.
     module HTML
       SILENT = %w[script style head title template noscript].freeze
       INLINE = %w[
         a abbr b bdi bdo big cite code del dfn em font i ins kbd mark q s samp small span strike strong sub sup tt u var wbr
       ].freeze
-      REMOTE = /\A\s*(?:https?:)?\/\//i
-      REMOVED = "script, style, link, meta, base, title, head, input, button, select, textarea, svg, math, video, audio, source, track"
+      REMOTE = /\A\s*+(?:https?:)?\/\//i
+      REMOTE_STYLE = /(?:background\s*+=?+|url\()\s*+["']?+https?:/i
+      REMOVED = %w[script style link meta base title input button select textarea svg math video audio source track].freeze
       MAX_BYTES = 5 * 1024 * 1024
+      TAG = /<[^<>]*+>/
+
+      # It is nested deeper, or one of its tags has more attributes, than anything that a person wrote (400 of either).
+      class TooIntricate < StandardError; end
 
       module_function
 
@@ -21,22 +27,55 @@ module UpFront
       # @return [String]
       def text(html)
         out = +""
-        walk(Loofah.html5_document(html[0, MAX_BYTES]), out)
+        walk(document(html), out)
         out.gsub(/[ \t\u00a0]+/, " ").gsub(/ ?\n ?/, "\n").gsub(/\n{3,}/, "\n\n").strip
-      rescue NotImplementedError, ArgumentError # very deep or broken beyond parsing
-        html.gsub(/<[^>]*>/, " ")
+      rescue TooIntricate
+        rough_text(html)
       end
+
+      # What is left of it without its tags: for what cannot be read as HTML, or not in good time.
+      # @return [String]
+      def rough_text(html) = html[0, MAX_BYTES].gsub(TAG, " ").squeeze(" \n")
 
       # Only allowed tags, attributes and properties; pictures of the message itself by the given address;
       # anything remote taken out unless asked for.
-      # @param remote [Boolean] @param marking [#pieces, nil] the words to mark @yield [content_id] the address of an inline picture
+      # @param remote [Boolean] @yield [content_id] the address of an inline picture
       # @return [Array(String, Boolean)] the HTML, and whether remote content was left out
-      def safe(html, remote: false, marking: nil)
+      # @raise [TooIntricate]
+      def safe(html, remote: false, &address)
+        document = document(html)
+        document.xpath(REMOVED.map { "//#{_1} | //*[local-name()='#{_1}']" }.join(" | ")).each(&:unlink)
+        document.xpath("//form").each { _1.replace(_1.children) }
+        left_out = pictures(document, remote, &address)
+        document.scrub!(Loofah::Scrubbers::Prune.new)
+        links(document)
+        [inside(document), left_out || (!remote && html.match?(REMOTE_STYLE))]
+      end
+
+      # @param safe [String] what {safe} gave @param marking [#pieces] the words to mark @return [String]
+      def marked(safe, marking)
+        document = document(safe)
+        mark(document, marking)
+        inside(document)
+      end
+
+      def document(html)
+        Loofah.html5_document("<!doctype html><body>#{html[0, MAX_BYTES]}")
+      rescue NotImplementedError, ArgumentError # of the parser, at 400 levels or attributes
+        raise TooIntricate
+      end
+
+      # What stands in the body, written in one go.
+      def inside(document)
+        body = document.at_xpath("//body") or return ""
+        body.attributes.each_key { body.remove_attribute(_1) }
+        body.to_html.delete_prefix("<body>").delete_suffix("</body>")
+      end
+
+      # @return [Boolean] whether one was left out
+      def pictures(document, remote)
         left_out = false
-        fragment = Loofah.html5_fragment(html[0, MAX_BYTES])
-        fragment.css(REMOVED).remove
-        fragment.css("form").each { _1.replace(_1.children) }
-        fragment.css("img").each do |picture|
+        document.xpath("//img").each do |picture|
           source = picture["src"].to_s
           if (id = source[/\Acid:(.+)/i, 1])
             picture["src"] = yield(Addressable::URI.unencode(id))
@@ -45,10 +84,7 @@ module UpFront
             picture.replace(alternative(picture))
           end
         end
-        fragment.scrub!(Loofah::Scrubbers::Prune.new)
-        links(fragment)
-        mark(fragment, marking) if marking
-        [fragment.to_s, left_out || (!remote && html.match?(/(?:background|url\()\s*=?\s*["']?https?:/i))]
+        left_out
       end
 
       def walk(node, out)
@@ -72,8 +108,8 @@ module UpFront
       end
 
       # Within a run of text; a word that tags part is left as it is.
-      def mark(fragment, marking)
-        fragment.xpath(".//text()").each do |node|
+      def mark(document, marking)
+        document.xpath("//text()").each do |node|
           pieces = marking.pieces(node.text)
           next unless pieces.any?(&:last)
 
@@ -87,14 +123,14 @@ module UpFront
         Nokogiri::XML::Node.new("mark", document).tap { _1.content = text }
       end
 
-      def links(fragment)
-        fragment.css("a[href]").each do |link|
+      def links(document)
+        document.xpath("//a[@href]").each do |link|
           link["target"] = "_blank"
           link["rel"] = "noopener noreferrer"
         end
-        fragment.css("[background]").each { _1.remove_attribute("background") }
+        document.xpath("//*[@background]").each { _1.remove_attribute("background") }
       end
-      private_class_method :walk, :alternative, :mark, :marked_node, :links
+      private_class_method :document, :inside, :pictures, :walk, :alternative, :mark, :marked_node, :links
     end
   end
 end

@@ -25,19 +25,47 @@ module UpFront
         @raw = raw.dup.force_encoding(Encoding::BINARY).freeze
       end
 
-      # Reads now what taking it in asks for, and lets go of the tree that it was read from: several letters that wait to
-      # be taken in would keep the collector busy with theirs. @return [self]
+      # As {#read}, many at once: going over to another process and back costs as much as reading a small one does.
+      # @param letters [Array<Letter>] @return [#call, #drop] what waits until all are read, or gives it up
+      def self.read_all(letters) = Together.new(letters)
+
+      # Letters that are being read apart from this process.
+      class Together
+        def initialize(letters)
+          @letters = letters
+          @asked = Apart.start(:letters, letters.map(&:raw))
+        end
+
+        def call
+          @letters.zip(@asked.value) { |letter, parcel| letter.take(parcel) }
+        rescue # one of them cannot be read
+          @letters.each(&:read)
+        end
+
+        def drop = @asked.drop
+      end
+
+      # Reads now what taking it in asks for, apart from this process. One that is made to hurt, or that no parser was made for, is
+      # read roughly instead. @return [self]
       def read
-        arrival
-        fields
-        digest
-        unreadable?
-        @mail = @headers = @parts = nil
+        take(Apart.call(:letter, raw))
+      rescue
+        take(RoughLetter.new(raw).parcel)
+      end
+
+      # @param parcel [Hash] what was read of it @return [self]
+      def take(parcel)
+        @parcel = parcel
         self
       end
 
+      # What is read of it, in a form that one process can hand to another.
+      def parcel = @parcel || {fields: fields, arrival: arrival, digest: digest, unreadable: unreadable?, rough: false}
+
       # @return [Hash] the fields of {Core::Message} that stand in the mail itself
       def fields
+        return @parcel[:fields] if @parcel
+
         @fields ||= read_fields
       rescue *ParseFaults::ALL
         @unreadable = true
@@ -52,27 +80,49 @@ module UpFront
       # When it reached the mailbox: the topmost Received header's date (RFC 5321, section 4.4), else Date.
       # @return [Time, nil]
       def arrival
+        return @parcel[:arrival] if @parcel
         return @arrival if defined?(@arrival)
 
         @arrival = headers.received_at || headers.date
       end
 
       # What makes two copies one message: its Message-ID, its other telling headers and its content. The
-      # trail of the way it took (Received, Delivered-To, Status) is left out, line ends do not count.
+      # trail of the way it took (Received, Delivered-To, Status) is left out, line ends do not count. Where no header tells
+      # anything, all of its bytes do.
       # @return [String] SHA-256, hexadecimal
-      def digest = @digest ||= Digest::SHA256.hexdigest("#{telling.join("\n").b}\n\n#{content}")
+      def digest = if @parcel
+                     @parcel[:digest]
+                   else
+                     @digest ||= Digest::SHA256.hexdigest(unreadable? ? raw : "#{telling.join("\n").b}\n\n#{content}")
+                   end
 
       # Whether nothing in it tells that it is mail; it is then kept and shown as it was received.
       def unreadable?
+        return @parcel[:unreadable] if @parcel
+
         @unreadable = TELLING.all? { headers.raw(_1).empty? } if @unreadable.nil?
         @unreadable
       end
+
+      # Whether reading it took more than one message may: it is kept whole, and its text was had the cheap way.
+      def rough? = parcel[:rough]
 
       # @return [String] the text of the message; of one that cannot be read, all of it
       def body = unreadable? ? Charset.utf8(raw[0, MAX_BODY]).delete("\u0000") : parts.text
       def html = parts.html
       def attachments = parts.attachments
       def inline(content_id) = parts.inline(content_id)
+
+      # @param inline_at [String] the address of its pictures, to which their Content-ID is added @param remote [Boolean]
+      # @return [Array(String, Boolean), nil] its HTML made safe, and whether remote content was left out; nil where it has none that
+      #   can be shown
+      def safe_html(inline_at: "", remote: false)
+        return if html.to_s.empty?
+
+        HTML.safe(html, remote: remote) { |id| inline_at + Addressable::URI.encode_component(id, "A-Za-z0-9_.~@-") }
+      rescue HTML::TooIntricate
+        nil
+      end
 
       private
 

@@ -7,7 +7,7 @@ module UpFront
     # A message's headers: raw, decoded, and read as addresses and dates, forgiving what is broken.
     class LetterHeaders
       MAX_VALUE = 20_000
-      ADDRESS = /[^\s<>,;:"()\[\]]+@[^\s<>,;:"()\[\]]+/
+      BESIDE_ADDRESS = /[\s<>,;:"()\[\]]/
       YEARS = 1970..2200 # a date outside them is a fault of the sender's clock, and counts as missing
 
       def initialize(mail)
@@ -62,9 +62,17 @@ module UpFront
       # What a strict reading refuses still has addresses in it.
       def scan_addresses(value)
         value.split(",").filter_map do |piece|
-          email = piece[ADDRESS] or next
+          email = address_in(piece) or next
           Core::Address.new(email, decode(piece.sub(/<.*/, "").delete('"').strip).then { (_1 == email) ? nil : _1 })
         end
+      end
+
+      # From the first @ outwards, so that each letter is looked at once. @return [String, nil]
+      def address_in(piece)
+        at = piece.index("@") or return
+        start = piece.rindex(BESIDE_ADDRESS, at)&.succ || 0
+        email = piece[start...(piece.index(BESIDE_ADDRESS, at) || piece.size)]
+        email unless email.start_with?("@") || email.end_with?("@")
       end
 
       def time(text)

@@ -16,7 +16,11 @@ module UpFront
         rescue Mail::UnknownEncodingType
           source.body.raw_source.b
         end
+
+        # @return [Copied] without the tree that it was read from
+        def copied = Copied.new(name: name, type: type, content: content)
       end
+      Copied = Struct.new(:name, :type, :content, keyword_init: true)
 
       def initialize(mail)
         @mail = mail

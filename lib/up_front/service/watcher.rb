@@ -52,6 +52,7 @@ module UpFront
           "calling again" => -> { Desk::CallAgain.new(@clock).call },
           "calling for views" => -> { Desk::CallReviews.new(@clock).call },
           "the index of words" => -> { Store::SearchIndex.step },
+          "safe HTML" => -> { Desk::MakeSafe.new(@clock).call },
           "threads" => -> { Desk::FindThreads.new(@clock).call },
           **every(ANALYSED_TURNS, "statistics" => -> { Store::Database.analyse },
             "the history" => -> { Desk::PruneHistory.new(@clock).call }),

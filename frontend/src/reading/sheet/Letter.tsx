@@ -45,6 +45,12 @@ export function Letter({ sheet }: { sheet: Sheet }) {
       {sheet.unreadable && (
         <p className={styles.remote}>This could not be read as mail. It is shown as it was received, whole.</p>
       )}
+      {sheet.rough && (
+        <p className={styles.remote}>
+          Reading this took longer than one message may. It is kept whole, and shown here as plain text; what is attached to it is
+          in the file: <a href={`/api/messages/${sheet.id}/raw`}>save it as it came</a>.
+        </p>
+      )}
       {sheet.html && !plain ? (
         <Html id={sheet.id} />
       ) : (

@@ -22,6 +22,7 @@ module UpFront
       STROKES = Regexp.union(STROKED.keys)
       WAY = 2 # of folding; kept texts are folded anew when it changes
       REMEMBERED = 5_000
+      MANY_MARKS = /(\p{M}{30})\p{M}++/ # on one letter: as many as are kept apart for normalising (UAX #15, section 13)
       LONGEST_REMEMBERED = 40
 
       module_function
@@ -68,7 +69,8 @@ module UpFront
       end
 
       def fold_letters(text)
-        text.unicode_normalize(:nfkc).downcase(:fold).unicode_normalize(:nfd).gsub(/\p{Mn}+/, "").gsub(STROKES, STROKED)
+        text.gsub(MANY_MARKS, "\\1").unicode_normalize(:nfkc).downcase(:fold).unicode_normalize(:nfd)
+          .gsub(/\p{Mn}+/, "").gsub(STROKES, STROKED)
       end
       private_class_method :parted, :fold_unicode, :fold_run, :fold_letters
     end

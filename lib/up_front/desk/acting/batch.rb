@@ -9,8 +9,22 @@ module UpFront
       MOST = 50 # some 70 ms
       BYTES = 4 * 1024 * 1024
 
-      # @param items [Enumerable] of arrays that begin with a {Post::Letter} @yield [Array] each batch of them
+      # The next batch is read, by another process, while one is written.
+      # @param items [Enumerable] of arrays that begin with a {Post::Letter} @yield [Array] each batch of them, its letters read
       def self.each(items)
+        batch = reading = nil
+        gather(items) do |gathered|
+          next_reading = Post::Letter.read_all(gathered.map(&:first))
+          read, reading_it = batch, reading
+          batch, reading = gathered, next_reading
+          yield read.tap { reading_it.call } if read
+        end
+        yield batch.tap { reading.call.then { reading = nil } } if batch
+      ensure
+        reading&.drop
+      end
+
+      def self.gather(items)
         batch = []
         bytes = 0
         items.each do |item|
@@ -24,6 +38,7 @@ module UpFront
         end
         yield batch if batch.any?
       end
+      private_class_method :gather
     end
   end
 end

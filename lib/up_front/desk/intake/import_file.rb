@@ -44,8 +44,8 @@ module UpFront
 
       private
 
-      # @return [Enumerator] of letters, read, each with the place after it
-      def letters(file, from) = file.enum_for(:each, from: from).lazy.map { |raw, place| [Post::Letter.new(raw).read, place] }
+      # @return [Enumerator] of letters, each with the place after it
+      def letters(file, from) = file.enum_for(:each, from: from).lazy.map { |raw, place| [Post::Letter.new(raw), place] }
 
       def fingerprint(file, account, mailbox)
         head = File.binread(file.path, FINGERPRINT_BYTES)

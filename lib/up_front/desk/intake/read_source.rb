@@ -43,11 +43,11 @@ module UpFront
 
       def seen = @seen ||= Store::SeenFile.where(source_id: @source.id).pluck(:name).to_set
 
-      # @return [Enumerator] of letters, read, each with its entry and the moment of its file
+      # @return [Enumerator] of letters, each with its entry and the moment of its file
       def letters(entries) = entries.lazy.filter_map { |entry| letter(entry) }
 
       def letter(entry)
-        [Post::Letter.read(entry.path).read, entry, File.mtime(entry.path)]
+        [Post::Letter.read(entry.path), entry, File.mtime(entry.path)]
       rescue Errno::ENOENT # moved by its owner since it was listed; the next reading finds it
         nil
       rescue => error

@@ -56,7 +56,7 @@ module UpFront
         message = letter.message(account: account.name, mailbox: mailbox, arrived_at: arrived_at, **context(letter, arrived_at))
         reading = Core::Reading.new(message)
         id = Store::Intake.write(reading, account: account, digest: digest, raw: letter.raw, unreadable: letter.unreadable?,
-          names: rulebook.names)
+          rough: letter.rough?, names: rulebook.names)
         claim = rulebook.decide(message, reading: reading, heads_down: heads_down)
         Store::Claims.write(id, claim, revision: rulebook.revision)
         own = (came == "arrived") ? ThreadOverride.columns(Store::ThreadPreference.word(id), claim, arrived_at, heads_down, now) : {}

@@ -53,8 +53,8 @@ module UpFront
       def read(path)
         zone = Store::CurrentRulebook.rulebook.zone
         today = zone.date(now)
-        Post::CalendarFile.new(File.binread(path, Post::CalendarFile::MAX_BYTES + 1).to_s, zone)
-          .read(from: today, until: today + Core::Plan::HORIZON_DAYS).busy
+        Post::CalendarFile.found(File.binread(path, Post::CalendarFile::MAX_BYTES + 1).to_s, zone,
+          from: today, until: today + Core::Plan::HORIZON_DAYS).busy
       end
 
       def put(busy, text)

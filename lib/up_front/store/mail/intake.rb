@@ -7,7 +7,7 @@ module UpFront
       EXCERPT = 240
       SORTED = 200 # letters of a subject by which it is sorted
       COLUMNS = %i[
-        account_id mailbox digest message_id subject subject_folded sender_name sender_key sender_folded excerpt body unreadable
+        account_id mailbox digest message_id subject subject_folded sender_name sender_key sender_folded excerpt body unreadable rough
         from_me calendar_method people headers attachments
       ].freeze
       RAW = PreparedInsert.new("raw_messages", :message_id, :bytes)
@@ -36,9 +36,9 @@ module UpFront
 
       # @param reading [Core::Reading] of the message @param account [Account] @param names [Core::Names]
       # @return [Integer] the new id
-      def write(reading, account:, digest:, raw:, unreadable:, names:)
+      def write(reading, account:, digest:, raw:, unreadable:, names:, rough: false)
         message = reading.message
-        id = message_insert.call(columns(reading, account, digest, unreadable, names))[0][0]
+        id = message_insert.call(columns(reading, account, digest, unreadable, rough, names))[0][0]
         RAW.call(message_id: id, bytes: SQLite3::Blob.new(raw))
         text_insert.call(message_id: id, **FactColumns.texts_of(reading))
         PERSON.all(people(message, id, EVERY_MESSAGE))
@@ -56,14 +56,14 @@ module UpFront
         @text_insert ||= PreparedInsert.new("message_texts", :message_id, *names.flat_map { [_1, :"#{_1}_words"] })
       end
 
-      def columns(reading, account, digest, unreadable, names)
+      def columns(reading, account, digest, unreadable, rough, names)
         message = reading.message
         sender = message.from.first
         {
           account_id: account.id, mailbox: message.mailbox, digest: digest, message_id: message.message_id, subject: message.subject,
           sender_name: sender&.shown.to_s, sender_key: sender&.key, sender_folded: Core::Text.fold(sender&.shown),
           subject_folded: Core::Text.fold(message.subject)[0, SORTED], excerpt: excerpt(message.body), body: message.body,
-          unreadable: unreadable,
+          unreadable: unreadable, rough: rough,
           from_me: message.from.any? { names.me.include?(_1) }, calendar_method: message.calendar_method,
           people: FactColumns::ROLES.to_h { |role| [role.to_s, Array(message.public_send(role)).map(&:to_h)] },
           headers: message.headers, attachments: message.attachments.map { _1.to_h.transform_keys(&:to_s) },

@@ -22,6 +22,7 @@ module UpFront
             from: people("from"), to: people("to"), cc: people("cc"), reply_to: people("reply_to"), addressed: addressed,
             text: @message.body[0, MOST_TEXT], text_pieces: pieces, alerted: Store::Alert.exists?(message_id: @message.id, opened_at: nil),
             keep_until: @state.keep_until && @time_format.moment(@state.keep_until), html: html?, unreadable: @message.unreadable,
+            rough: @message.rough,
             attachments: attachments, account: @message.account.name, mailbox: @message.mailbox,
             place: "In #{@message.mailbox} of #{@message.account.addresses.first}, where it stays",
             sent: @time_format.moment(@message.sent_at),
@@ -76,8 +77,7 @@ module UpFront
 
         def listed(names) = Core::English.join((names.size > 4) ? names.first(3) + ["#{names.size - 3} more"] : names, "and")
 
-        def html? = @message.headers.fetch("content-type", []).join.match?(/html|multipart/i) && letter.html.to_s != ""
-        def letter = @letter ||= Post::Letter.new(@message.raw)
+        def html? = !Desk::MakeSafe.of(@message).nil?
 
         def attachments
           @message.attachments.each_with_index.map do |file, index|

@@ -21,25 +21,25 @@ module UpFront
           app.get("/api/messages/:id/html") do |id|
             remote = flag?("remote")
             message = message(id)
+            html, left_out = Desk::MakeSafe.of(message, remote: remote)
+            halt_problem 404, "The message has no HTML that can be shown. Its text is there." unless html
             marking = Core::Marking.of(message.claim.trace, rulebook.by_name)
-            html, left_out = Post::HTML.safe(Post::Letter.new(message.raw).html.to_s, remote: remote, marking: marking) do |cid|
-              "/api/messages/#{id}/inline/#{Rack::Utils.escape_path(cid)}"
-            end
+            html = Post::HTML.marked(html, marking) if marking.any?
             headers "content-security-policy" => "#{FRAME}img-src 'self' data:#{" https: http:" if remote}", "x-left-out" => left_out.to_s
             content_type "text/html; charset=utf-8"
             format(PAGE, html)
           end
           app.get("/api/messages/:id/remote") do |id|
-            json(left_out: Post::HTML.safe(Post::Letter.new(message(id).raw).html.to_s) { "" }.last)
+            json(left_out: Desk::MakeSafe.of(message(id))&.last || false)
           end
           app.get("/api/messages/:id/inline/:cid") do |id, cid|
-            picture = Post::Letter.new(message(id).raw).inline(cid)
+            picture = apart { Post::Apart.call(:inline, message(id).raw, cid) }
             halt_problem 404, "The message holds no such picture." unless picture && PICTURES.include?(picture.type)
             content_type picture.type
             picture.content
           end
           app.get("/api/messages/:id/attachments/:index") do |id, index|
-            file = Post::Letter.new(message(id).raw).attachments[Integer(index, 10)]
+            file = apart { Post::Apart.call(:attachment, message(id).raw, Integer(index, 10)) }
             halt_problem 404, "The message holds no such file." unless file
             content_type "application/octet-stream"
             headers "content-disposition" => "attachment; filename*=UTF-8''#{Rack::Utils.escape_path(file.name)}"
@@ -50,8 +50,20 @@ module UpFront
             headers "content-disposition" => "attachment; filename=\"message-#{id.to_i}.eml\""
             message(id).raw
           end
+          app.helpers Helpers
           app.get("/api/messages/:id/starts") { |id| json(Pages::Starts.new(message(id), rulebook.names).to_h) }
         end
+
+        # What these routes share.
+        module Helpers
+          # @return [Object, nil] nil for what takes more to read than a message may
+          def apart
+            yield
+          rescue Post::Apart::Exceeded
+            nil
+          end
+        end
+        private_constant :Helpers
       end
     end
   end

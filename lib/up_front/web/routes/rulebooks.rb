@@ -13,8 +13,8 @@ module UpFront
           end
           app.delete("/api/things/:kind") { |kind| done Desk::DeleteThing.new(clock).call(kind, params["name"]) }
           app.post("/api/contact-cards") do
-            cards = Post::ContactCards.new(request.body.read(Post::ContactCards::MAX_BYTES + 1).to_s)
-            json(people: cards.people.map(&:to_h), without: cards.without)
+            cards = Post::ContactCards.found(request.body.read(Post::ContactCards::MAX_BYTES + 1).to_s)
+            json(people: cards[:people].map(&:to_h), without: cards[:without])
           end
           app.get("/api/rulebook") do
             headers "content-disposition" => "attachment; filename=\"up-front-rulebook.json\""

@@ -38,9 +38,9 @@ module UpFront
           app.get("/api/calendar/:secret.ics") { |secret| calendar(secret) }
           app.helpers Helpers
           app.post("/api/calendars") do
-            file = Post::CalendarFile.new(request.body.read(Post::CalendarFile::MAX_BYTES + 1).to_s, rulebook.zone)
             today = rulebook.zone.date(now)
-            json(file.read(from: today, until: today + Core::Plan::HORIZON_DAYS).to_h)
+            json(Post::CalendarFile.found(request.body.read(Post::CalendarFile::MAX_BYTES + 1).to_s, rulebook.zone,
+              from: today, until: today + Core::Plan::HORIZON_DAYS).to_h)
           end
         end
 
