@@ -77,6 +77,50 @@ class SourcesTest < Minitest::Test
     assert_equal [nil, 4], [source.reload.problem, Store::Message.count]
   end
 
+  def test_whatever_stands_in_place_of_a_folder_is_told_and_its_mail_comes_when_it_is_back
+    Desk::AddSource.new(clock).call(@path)
+    away = "#{@path}.away"
+    File.rename(@path, away)
+    {"a file" => -> { File.write(@path, "x") }, "a link that leads back to itself" => -> { File.symlink(@path, @path) },
+     "no Maildir" => -> { Dir.mkdir(@path) }, "not there" => -> {}}.each do |said, put|
+      put.call
+      assert_equal 0, reader.call
+      assert_includes Store::Source.first.problem, said
+      FileUtils.rm_rf(@path)
+    end
+    File.rename(away, @path)
+    deliver(1)
+    assert_equal [1, nil], [reader.call, Store::Source.first.problem]
+  end
+
+  # The pipe is the first in the folder's order, and nothing is ever written to it.
+  def test_what_is_no_ordinary_file_is_left_told_and_stops_nothing
+    Desk::AddSource.new(clock).call(@path)
+    File.mkfifo(File.join(@path, "new", "0.pipe"))
+    File.symlink("/etc/hostname", File.join(@path, "new", "1.link"))
+    FileUtils.mkdir_p(%w[cur new].map { File.join(@folder, "elsewhere", _1) })
+    File.write(File.join(@folder, "elsewhere", "new", "3.x"), raw(id: "<3@x>"))
+    File.symlink(File.join(@folder, "elsewhere"), File.join(@path, ".Elsewhere"))
+    deliver(2)
+    assert_equal [1, ["<2@x>"]], [reader.call, Store::Message.pluck(:message_id)]
+    assert_match(/(?:0\.pipe is a pipe|1\.link is a link, which is not followed)\. It was left where it is/, Store::Source.first.problem)
+    FileUtils.rm([File.join(@path, "new", "0.pipe"), File.join(@path, "new", "1.link")])
+    assert_equal [0, nil], [reader.call, Store::Source.first.problem]
+  end
+
+  def test_a_calendar_that_is_none_of_the_kind_is_refused_and_one_that_becomes_a_pipe_is_told
+    ["/proc/self/mem", "/dev/zero", @folder, File.join(@folder, "none.ics")].each do |path|
+      assert_raises(Desk::Act::Impossible, path) { Desk::FollowCalendar.new(clock).call(path) }
+    end
+    calendar = File.join(@folder, "own.ics")
+    File.write(calendar, "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nEND:VCALENDAR\r\n")
+    Desk::FollowCalendar.new(clock).call(calendar)
+    File.unlink(calendar)
+    File.mkfifo(calendar)
+    Desk::FollowCalendar.new(clock).refresh
+    assert_match(/own\.ics is a pipe/, Desk::FollowCalendar.followed["problem"])
+  end
+
   def test_what_cannot_be_a_source_is_refused
     add = ->(path) { assert_raises(Desk::Act::Impossible) { Desk::AddSource.new(clock).call(path) }.message }
     assert_match(/is not there/, add.call("/nowhere"))

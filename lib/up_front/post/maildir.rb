@@ -28,6 +28,7 @@ module UpFront
 
       # @raise [Unusable]
       def check
+        raise Unusable, "#{path} is a link that leads back to itself." if loop?
         raise Unusable, "#{path} is not there." unless File.exist?(path)
         raise Unusable, "#{path} is a file, not a folder." unless File.directory?(path)
         raise Unusable, "#{path} may not be read: the permission is missing." unless File.readable?(path) && File.executable?(path)
@@ -45,10 +46,21 @@ module UpFront
         self
       end
 
+      def loop?
+        File.stat(path)
+        false
+      rescue Errno::ELOOP
+        true
+      rescue SystemCallError
+        false
+      end
+      private :loop?
+
       # @return [Array<Array(String, String)>] mailboxes with their folders, INBOX first
       def boxes
-        subs = Dir.children(path).select do
-          _1.start_with?(".") && File.directory?(File.join(path, _1, "cur")) && File.directory?(File.join(path, _1, "new"))
+        subs = Dir.children(path).select do |name|
+          name.start_with?(".") && !File.symlink?(File.join(path, name)) &&
+            %w[cur new].all? { |folder| File.directory?(File.join(path, name, folder)) }
         end
         [["INBOX", path]] + subs.sort.map { [Utf7.decode(_1.delete_prefix(".")).tr(".", "/"), File.join(path, _1)] }
       end
@@ -59,7 +71,7 @@ module UpFront
         [path, *boxes.flat_map { |_, box| [File.join(box, "new"), File.join(box, "cur")] }].map do |folder|
           File.stat(folder).then { [_1.ino, _1.mtime.to_r] }
         end
-      rescue Errno::ENOENT
+      rescue SystemCallError # reading it tells what is wrong
         []
       end
 

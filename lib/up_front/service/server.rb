@@ -36,15 +36,18 @@ module UpFront
         launch(hub, watcher)
       end
 
-      def address = "http://#{@host}:#{@port}"
+      def address = "http://#{authority}"
 
       private
 
+      # RFC 3986, section 3.2.2: an IPv6 address stands in brackets.
+      def authority = "#{@host.include?(":") ? "[#{@host}]" : @host}:#{@port}"
+
       def launch(hub, watcher)
         app = Web::App
-        host, port, out = @host, @port, @out
+        place, out = authority, @out
         configuration = Puma::Configuration.new do |config|
-          config.bind "tcp://#{host}:#{port}"
+          config.bind "tcp://#{place}"
           config.threads(*THREADS.split(":").map(&:to_i))
           config.app app
           config.raise_exception_on_sigterm false
@@ -53,7 +56,7 @@ module UpFront
         end
         events = Puma::Events.new
         events.after_booted do
-          out.puts "Up Front is at #{address}"
+          out.puts "Up Front is at http://#{place}"
           out.flush
         end
         Puma::Launcher.new(configuration, events: events, log_writer: Puma::LogWriter.null).run

@@ -13,6 +13,16 @@ module UpFront
         "media-src 'self'; " \
         "connect-src 'self'; frame-src 'self'; manifest-src 'self'; base-uri 'none'; form-action 'none'; frame-ancestors 'none'"
 
+      # Of every answer, whoever gives it: a route, the static files, or what refuses a request before either. A route may say
+      # otherwise for its own.
+      SAFE = {"content-security-policy" => POLICY, "x-content-type-options" => "nosniff", "referrer-policy" => "no-referrer",
+              "cross-origin-resource-policy" => "same-origin"}.freeze
+
+      def self.call(env)
+        status, headers, body = super
+        [status, SAFE.merge(headers), body]
+      end
+
       set :environment, :production
       set :show_exceptions, false
       set :raise_errors, false
@@ -44,7 +54,6 @@ module UpFront
       end
 
       before do
-        headers "content-security-policy" => POLICY, "x-content-type-options" => "nosniff", "referrer-policy" => "no-referrer"
         cache_control :no_store if request.path_info.start_with?("/api/")
         same_origin! unless reads?
       end

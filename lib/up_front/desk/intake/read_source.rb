@@ -13,6 +13,9 @@ module UpFront
         @maildir = Post::Maildir.new(source.path)
       end
 
+      FAULTS = {Errno::EACCES => "the permission is missing", Errno::EIO => "the disk reports a fault",
+                Errno::ENOENT => "a folder of it has gone", Errno::EMFILE => "too many files are open"}.freeze
+
       # Cheap when nothing has changed. A folder is read once more after the last change seen, since another
       # file may have come within the same tick of its clock. @return [Integer] messages taken in
       def call
@@ -36,8 +39,12 @@ module UpFront
         Batch.each(letters(fresh.sort_by { |entry| [entry.unique.to_i, entry.unique] })) { taken += take_batch(_1) }
         repair(@trouble)
         taken
-      rescue Post::Maildir::Unusable, Errno::EACCES, Errno::ENOENT => problem
-        repair(problem.message)
+      rescue Post::Maildir::Unusable => unusable
+        repair(unusable.message)
+        0
+      rescue SystemCallError => fault # of the disk or the permissions, while it was read
+        repair("#{@source.path} cannot be read at the moment: #{FAULTS.fetch(fault.class, "the system refuses it")}. It is tried again " \
+          "by itself.")
         0
       end
 
@@ -48,6 +55,9 @@ module UpFront
 
       def letter(entry)
         [Post::Letter.read(entry.path), entry, File.mtime(entry.path)]
+      rescue Post::RegularFile::Other => other
+        @trouble = "#{other.message} It was left where it is; the other mail of the folder is read."
+        nil
       rescue Errno::ENOENT # moved by its owner since it was listed; the next reading finds it
         nil
       rescue => error

@@ -22,8 +22,10 @@ module UpFront
           Store::Setting[KEY] = {"path" => path, "mtime" => File.mtime(path).to_f, "problem" => nil}
           put(busy, "Mail is held during #{Core::English.count(busy.size, "meeting")} of #{File.basename(path)}.")
         end
-      rescue Post::CalendarFile::NoCalendar => no_calendar
+      rescue Post::CalendarFile::NoCalendar, Post::RegularFile::Other => no_calendar
         raise Impossible.new(no_calendar.message, pointer: "/path")
+      rescue SystemCallError
+        raise Impossible.new("#{path} cannot be read.", pointer: "/path")
       end
 
       # Looks whether the file has changed, and reads it if so. What cannot be read leaves the meetings as they were, and is said.
@@ -37,7 +39,7 @@ module UpFront
           Store::Setting[KEY] = followed.merge("mtime" => mtime, "problem" => nil)
           put(busy, "Read #{File.basename(followed["path"])} anew: #{Core::English.count(busy.size, "meeting")}.")
         end
-      rescue SystemCallError, Post::CalendarFile::NoCalendar => error
+      rescue SystemCallError, Post::CalendarFile::NoCalendar, Post::RegularFile::Other => error
         tell(followed, mtime, error)
       end
 
@@ -53,7 +55,7 @@ module UpFront
       def read(path)
         zone = Store::CurrentRulebook.rulebook.zone
         today = zone.date(now)
-        Post::CalendarFile.found(File.binread(path, Post::CalendarFile::MAX_BYTES + 1).to_s, zone,
+        Post::CalendarFile.found(Post::RegularFile.read(path, Post::CalendarFile::MAX_BYTES + 1, links: true), zone,
           from: today, until: today + Core::Plan::HORIZON_DAYS).busy
       end
 
