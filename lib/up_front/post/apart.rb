@@ -8,7 +8,7 @@ module UpFront
     # that makes one run for ever or ask for all memory; nothing within a process can stop it safely. Here the kernel does: the
     # reader is ended, the next question starts another, and what was asked counts as more than can be read.
     #
-    # A reader is forked, so that it costs a few milliseconds, and serves until the process that asks is gone.
+    # A reader takes half a second to start, and serves until the process that asks is gone.
     class Apart
       CPU_SECONDS = 2 # for a message; the kernel counts whole seconds, so it may be up to three
       LONGER = {calendar: 8}.freeze # for what holds thousands of them
@@ -59,23 +59,42 @@ module UpFront
 
       def initialize
         @pid = Process.pid
-        @free = Queue.new
-        READERS.times { @free << nil } # each is started when it is first wanted
+        @places = Queue.new
+        READERS.times { @places << true }
+        @idle = Queue.new # those that were started and wait; one is started when none does
       end
 
       def mine? = @pid == Process.pid
 
       def start(question)
-        reader = @free.pop || Reader.new
+        @places.pop
+        reader = idle || Reader.new
         reader.put(question)
-        Asked.new(reader, @free)
+        Asked.new(reader) { |free| give_back(free) }
+      rescue SystemCallError # the machine has no room for another process
+        give_back(nil)
+        raise Exceeded, Reader::TOO_MUCH
+      end
+
+      private
+
+      def idle
+        @idle.pop(true)
+      rescue ThreadError
+        nil
+      end
+
+      def give_back(reader)
+        @idle << reader if reader
+        @places << true
       end
 
       # What was asked of a reader and is not answered yet.
       class Asked
-        def initialize(reader, free)
+        # @yield [Reader, nil] once it is free again; nil for one that was ended
+        def initialize(reader, &given_back)
           @reader = reader
-          @free = free
+          @given_back = given_back
         end
 
         def value
@@ -95,19 +114,22 @@ module UpFront
 
         private
 
-        # A place for one that was ended, which is filled when it is wanted.
         def give_back(reader)
-          @free << reader if @free
-          @free = nil
+          @given_back&.call(reader)
+          @given_back = nil
         end
       end
 
-      # The other side of a reader, and the reader itself.
+      # A reader, as the process sees it that asks. It is a Ruby of its own: one that is forked would hold the database, the port and
+      # all else that is open here.
       class Reader
+        PROGRAM = "require #{File.join(ROOT, "lib", "up_front").dump}; UpFront::Post::Apart::Reading.new($stdin, $stdout).call".freeze
+
         def initialize
           questions, @questions = IO.pipe(binmode: true)
           @answers, answers = IO.pipe(binmode: true)
-          @pid = fork { serve(questions, answers) }
+          @pid = Process.spawn({"RUBYOPT" => nil}, RbConfig.ruby, *$LOAD_PATH.flat_map { ["-I", _1.to_s] }, "-e", PROGRAM,
+            in: questions, out: answers, err: File::NULL)
           Process.detach(@pid)
           [questions, answers].each(&:close)
         end
@@ -140,28 +162,36 @@ module UpFront
         ensure
           [@questions, @answers].each(&:close)
         end
+      end
+
+      # What goes on in a reader: it answers until whoever asks is gone.
+      class Reading
+        # @param questions [IO] @param answers [IO] that nothing else shall write to
+        def initialize(questions, answers)
+          @questions = questions.binmode
+          @answers = answers.dup.binmode
+          answers.reopen(File::NULL)
+        end
+
+        def call
+          Apart.reading!
+          %w[INT TERM HUP].each { |signal| trap(signal, "IGNORE") } # it ends with whoever asks, however that ends
+          Process.setproctitle("up-front reader")
+          bound(:AS, memory + MEMORY_BYTES)
+          loop { answer(Marshal.load(@questions)) } # rubocop:disable Security/MarshalLoad -- of the process that started this one
+        rescue EOFError
+          nil
+        end
 
         private
 
-        # In the child, which leaves the database, the port and the terminal to its parent.
-        def serve(questions, answers)
-          [@questions, @answers, $stdin].each(&:close)
-          %w[INT TERM HUP].each { |signal| trap(signal, "IGNORE") } # it ends with its parent, however that ends
-          Apart.reading!
-          $stderr.reopen(File::NULL) # a parser that finds no memory says so, and that is told in our words
-          close_sockets
-          Process.setproctitle("up-front reader")
-          bound(:AS, Integer(File.read("/proc/self/statm").split.first) * 4096 + MEMORY_BYTES) if File.exist?("/proc/self/statm")
-          loop do
-            question = Marshal.load(questions) # rubocop:disable Security/MarshalLoad -- of our own parent
-            bound(:CPU, Process.clock_gettime(Process::CLOCK_PROCESS_CPUTIME_ID).floor + LONGER.fetch(question.first, CPU_SECONDS) + 1)
-            answers.write(Marshal.dump(carry_out(*question)))
-          end
-        ensure
-          exit! # whatever happened: what was inherited is not tidied away twice
+        def answer(question)
+          bound(:CPU, Process.clock_gettime(Process::CLOCK_PROCESS_CPUTIME_ID).floor + LONGER.fetch(question.first, CPU_SECONDS) + 1)
+          @answers.write(Marshal.dump(done(*question)))
+          @answers.flush
         end
 
-        def carry_out(job, given, how)
+        def done(job, given, how)
           [:gives, JOBS.fetch(job).call(*given, **how)]
         rescue NoMemoryError, SystemStackError
           exit!
@@ -169,11 +199,14 @@ module UpFront
           [:raises, error]
         end
 
-        def bound(what, most) = Process.setrlimit(what, most, Process.getrlimit(what).last)
-
-        def close_sockets
-          ObjectSpace.each_object(BasicSocket) { |socket| socket.close unless socket.closed? }
+        # Address space so far, in bytes (proc(5)); where that is not told, none.
+        def memory
+          Integer(File.read("/proc/self/statm").split.first) * 4096
+        rescue SystemCallError
+          0
         end
+
+        def bound(what, most) = Process.setrlimit(what, most, Process.getrlimit(what).last)
       end
       private_constant :Reader, :Asked
     end

@@ -20,7 +20,6 @@ module UpFront
       # @param path [String] the file, made with its folder where missing
       # @raise [Unusable]
       def open(path)
-        SQLite3::ForkSafety.suppress_warnings! # what is forked to read letters leaves the database alone
         FileUtils.mkdir_p(File.dirname(path))
         check(path)
         Connection.to(path)
