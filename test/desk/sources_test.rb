@@ -93,6 +93,16 @@ class SourcesTest < Minitest::Test
     assert_equal [1, nil], [reader.call, Store::Source.first.problem]
   end
 
+  def test_where_no_reader_can_be_started_mail_waits_and_is_read_whole_later
+    Desk::AddSource.new(clock).call(@path)
+    deliver(1)
+    reading = reader
+    none = ->(*, **) { raise Post::Apart::NotNow, "No process could be started to read it." }
+    Post::Apart.stub(:start, none) { assert_equal 0, reading.call }
+    assert_match(/No process could be started to read it\. It is tried again by itself\./, Store::Source.first.problem)
+    assert_equal [1, nil, false], [reading.call, Store::Source.first.problem, Store::Message.first.rough]
+  end
+
   # The pipe is the first in the folder's order, and nothing is ever written to it.
   def test_what_is_no_ordinary_file_is_left_told_and_stops_nothing
     Desk::AddSource.new(clock).call(@path)

@@ -19,6 +19,9 @@ module UpFront
       # It took more time or memory than one piece of mail may.
       class Exceeded < StandardError; end
 
+      # The machine has no room for another process at the moment: nothing is said of the mail, which is to be read later.
+      class NotNow < StandardError; end
+
       JOBS = {
         letter: ->(raw) { Letter.new(raw).parcel },
         letters: ->(raws) { raws.map { Letter.new(_1).parcel } },
@@ -30,7 +33,7 @@ module UpFront
       }.freeze
 
       # @param job [Symbol] one of JOBS, with what it takes @return [Object] what it gives
-      # @raise [Exceeded] @raise [StandardError] what the job raises
+      # @raise [Exceeded] @raise [NotNow] @raise [StandardError] what the job raises
       def self.call(job, *given, **how) = start(job, *given, **how).value
 
       # As {call}, without waiting. @return [#value, #drop] one of both is to be called
@@ -71,9 +74,9 @@ module UpFront
         reader = idle || Reader.new
         reader.put(question)
         Asked.new(reader) { |free| give_back(free) }
-      rescue SystemCallError # the machine has no room for another process
+      rescue SystemCallError => error
         give_back(nil)
-        raise Exceeded, Reader::TOO_MUCH
+        raise NotNow, "No process could be started to read it (#{error.message})."
       end
 
       private

@@ -39,6 +39,8 @@ module UpFront
 
         def call
           @letters.zip(@asked.value) { |letter, parcel| letter.take(parcel) }
+        rescue Apart::NotNow
+          raise
         rescue # one of them cannot be read
           @letters.each(&:read)
         end
@@ -50,6 +52,8 @@ module UpFront
       # read roughly instead. @return [self]
       def read
         take(Apart.call(:letter, raw))
+      rescue Apart::NotNow
+        raise
       rescue
         take(RoughLetter.new(raw).parcel)
       end

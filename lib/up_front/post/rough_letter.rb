@@ -28,6 +28,8 @@ module UpFront
 
       def head_alone
         Apart.call(:letter, "#{head}\n\n".b)
+      rescue Apart::NotNow
+        raise
       rescue
         {fields: {subject: ""}, arrival: nil, unreadable: true}
       end

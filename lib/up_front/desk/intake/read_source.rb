@@ -42,6 +42,9 @@ module UpFront
       rescue Post::Maildir::Unusable => unusable
         repair(unusable.message)
         0
+      rescue Post::Apart::NotNow => not_now
+        repair("#{not_now.message} It is tried again by itself.")
+        0
       rescue SystemCallError => fault # of the disk or the permissions, while it was read
         repair("#{@source.path} cannot be read at the moment: #{FAULTS.fetch(fault.class, "the system refuses it")}. It is tried again " \
           "by itself.")
