@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require_relative "../support/api_helper"
+require "yaml"
 
 # Who is let in, and what each answer carries: other origins and hosts, requests that are none, pages and parts of the page.
 class DoorsTest < Minitest::Test
@@ -122,13 +123,37 @@ class DoorsTest < Minitest::Test
     assert_equal [503, "The interface is not built yet: run bin/setup."], [last_response.status, last_response.body]
   end
 
-  def test_answers_carry_what_keeps_a_browser_from_guessing_and_keeping
-    %w[/api/status /api/nowhere /api/held].each do |path|
-      get path
-      assert_equal %w[nosniff no-referrer no-store],
-        %w[x-content-type-options referrer-policy cache-control].map { last_response[_1] }, path
-      assert_includes last_response["content-security-policy"], "frame-ancestors 'none'"
+  def test_what_the_api_answers_is_not_kept
+    %w[/api/status /api/nowhere /api/held].each { |path| assert_equal "no-store", get(path)["cache-control"], path }
+  end
+
+  def assert_safe(path, frame: "'none'")
+    headers = last_response.headers
+    assert_includes headers["content-security-policy"].to_s, "frame-ancestors #{frame}", path
+    assert_equal %w[nosniff no-referrer], headers.values_at("x-content-type-options", "referrer-policy"), path
+  end
+
+  def test_every_route_that_is_read
+    paths = YAML.load_file(Web::App::API).fetch("paths").select { |_, acts| acts.key?("get") }.keys
+    assert_operator paths.size, :>, 30
+    paths.reject { _1.include?("events") }.each do |path|
+      asked = "/api#{path.delete_prefix("/api")}".gsub(/\{\w+\}/, @id.to_s)
+      get asked
+      assert_safe asked, frame: (asked.end_with?("/html") && last_response.ok?) ? "'self'" : "'none'"
     end
+  end
+
+  def test_every_file_every_page_and_what_is_refused
+    files = Dir.glob("**/*", base: Web::App.public_folder).select { File.file?(File.join(Web::App.public_folder, _1)) }
+    [*files, "", "front", "assets/gone.js", "api/nothing"].each do |path|
+      get "/#{path}"
+      assert_safe path
+    end
+    get "/front", {}, "HTTP_HOST" => "elsewhere.example"
+    assert_equal 403, last_response.status
+    assert_safe "another host"
+    post "/api/acts", "{", "CONTENT_TYPE" => "application/json"
+    assert_safe "what is no JSON"
   end
 
   def test_what_is_long_is_sent_compressed_to_who_takes_it

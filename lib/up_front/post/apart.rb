@@ -109,8 +109,10 @@ module UpFront
           give_back(answered)
         end
 
-        # The answer is not wanted any more.
+        # The answer is not wanted any more, if it has not come.
         def drop
+          return unless @given_back
+
           @reader.finish
           give_back(nil)
         end
@@ -140,7 +142,7 @@ module UpFront
         # A reader that is gone is found out when it should answer.
         def put(question)
           Marshal.dump(question, @questions)
-        rescue SystemCallError
+        rescue SystemCallError, IOError
           nil
         end
 

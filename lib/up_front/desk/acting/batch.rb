@@ -14,12 +14,13 @@ module UpFront
       def self.each(items)
         batch = reading = nil
         gather(items) do |gathered|
-          next_reading = Post::Letter.read_all(gathered.map(&:first))
-          read, reading_it = batch, reading
-          batch, reading = gathered, next_reading
-          yield read.tap { reading_it.call } if read
+          reading&.call # before the next: whoever held one reader and waited for another could wait for ever
+          read = batch
+          batch, reading = gathered, Post::Letter.read_all(gathered.map(&:first))
+          yield read if read
         end
-        yield batch.tap { reading.call.then { reading = nil } } if batch
+        reading&.call
+        yield batch if batch
       ensure
         reading&.drop
       end
