@@ -6,8 +6,8 @@ require_relative "../support/core_helper"
 class MailboxesTest < Minitest::Test
   include CoreHelper
 
-  BODIES = ["Hello\n", "From here on\nit is text\n", ">From the start\n", "", "\n\n\n", "one\r\ntwo\r\n", "last line without an end",
-    "From\n", "x" * 3_000, "> From a friend\n"].freeze
+  BODIES = ["Hello\n", "From here on\nit is text\n", "\nFrom bob at 12:30 on Tue Mar 9\n", "\nFrom ana@b.example I heard\n",
+    ">From the start\n", "", "\n\n\n", "one\r\ntwo\r\n", "last line without an end", "From\n", "x" * 3_000, "> From a friend\n"].freeze
 
   def random = @random ||= Random.new(23)
   def letter(number) = "From: a@b.example\nSubject: #{number}\n\n#{BODIES.sample(random: random)}".b
@@ -38,8 +38,32 @@ class MailboxesTest < Minitest::Test
   end
 
   def test_separators_with_and_without_an_address
-    ["From MAILER-DAEMON Tue Mar  9 07:00:00 2027", "From - Tue Mar  9 07:00:00 2027", "From a@b"].each do |line|
+    ["From MAILER-DAEMON Tue Mar  9 07:00:00 2027", "From - Tue Mar  9 07:00:00 2027", "From a b@c Tue Mar 9 7:00 +0100 2027",
+      "From a@b Tue Mar  9 07:00:00 GMT 2027 remote from c", "From a@b Tue, 9 Mar 2027 07:00:00 +0000",
+      "From a@b Tue Mar  9 07:00:00 2027 +0000", "From a@b 2027-03-09T07:00:00Z"].each do |line|
       assert_equal 2, read("#{line}\nSubject: 1\n\nx\n\n#{line}\nSubject: 2\n\ny\n").size, line
+    end
+  end
+
+  def test_a_line_of_text_that_begins_like_a_separator_parts_nothing
+    ["From bob at 12:30 we heard", "From Tue Mar 9", "From a@b", "From a@b Tue Mar  9 07:00:00 2027 and so on", "From"].each do |line|
+      text = "From a@b Tue Mar  9 07:00:00 2027\nSubject: 1\n\nx\n\n#{line}\n"
+      assert_equal ["Subject: 1\n\nx\n\n#{line}"], read(text).map(&:first), line
+    end
+  end
+
+  # Some programs quote nothing, and say how long each message is.
+  def test_a_length_that_is_true_holds_a_message_together_and_one_that_is_false_does_not
+    start = "From a@b Tue Mar  9 07:00:00 2027\n"
+    body = "x\n\n#{start}Subject: quoted whole\n\ny\n"
+    [start, "\n#{start}"].each do |next_one|
+      text = "#{start}Content-Length: #{body.bytesize}\nSubject: 1\n\n#{body}#{next_one}Subject: 2\n\nz\n"
+      assert_equal ["Content-Length: #{body.bytesize}\nSubject: 1\n\n#{body.chomp}", "Subject: 2\n\nz"], read(text).map { bare(_1.first) }
+      assert_equal read(text).drop(1), read(text, from: read(text).first.last)
+    end
+    [1, body.bytesize - 1, body.bytesize + 1, 10**11].each do |wrong|
+      text = "#{start}Content-Length: #{wrong}\n\n#{body}\n#{start}Subject: 2\n\nz\n"
+      assert_equal 3, read(text).size, wrong
     end
   end
 

@@ -40,7 +40,7 @@ module UpFront
 
         head = File.binread(path, HEAD_BYTES).to_s.sub(/\A\xEF\xBB\xBF/n, "")
         raise NoMail, "#{@shown} is empty." if head.strip.empty?
-        return :mbox if head.match?(Mbox::SEPARATOR)
+        return :mbox if Mbox.separator?(head[/\A[^\n]{0,2000}\n?/n])
 
         header = head.lstrip.split(/\r?\n\r?\n/n, 2).first
         return :eml if header.match?(HEADER) && header.match?(TELLING) && !head.include?("\0\0")
