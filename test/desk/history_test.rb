@@ -47,14 +47,4 @@ class HistoryTest < Minitest::Test
   def test_days_that_are_none_are_refused
     [0, -1, 4_000, "many", nil].each { |days| assert_raises(Desk::Act::Impossible) { Desk::PruneHistory.new(clock).keep(days) } }
   end
-
-  # A row a change: what a step costs does not grow with what it holds already.
-  def test_a_step_in_batches_is_kept_in_rows
-    ids = Array.new(600) { |n| take(subject: "m #{n}").id }
-    step, _, changing = (act = Desk::MarkRead.new(clock)).begin(ids)
-    act.all(step, changing)
-    assert_equal 600, Store::UndoStep.find(step).changes_made.count
-    Desk::Undo.new(clock).call(step)
-    assert_equal 600, Store::State.where(message_id: ids, unread: true).count
-  end
 end

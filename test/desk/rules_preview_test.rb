@@ -81,23 +81,4 @@ class RulesPreviewTest < Minitest::Test
     Desk::Undo.new(clock).call(done.undo_id)
     assert_equal [[], ids], [on_front, held.sort]
   end
-
-  # Gone through in several transactions, with progress, and taken back whole.
-  def test_many_messages_at_once
-    set_up
-    count = Desk::ApplyRule::BATCH + 5
-    ids = Array.new(count) { take(subject: "Loan", date: at("08:30", "2027-02-01"), id: "<#{_1}@x>").id }
-    effects = {"labels" => ["Loans"], "flag" => true}
-    made = Desk::SaveRule.new(clock).call(rule("Loans", when: leaf("subject", "mentions", ["loan"]), then: effects))
-    act = Desk::ApplyRule.new(clock, made.result.id)
-    step, chosen, words = act.begin
-    assert_equal ["Applied the rule “Loans” to 255 messages.", ids], [words, chosen.sort]
-    assert_equal [250, 255], [].tap { |seen| act.all(step, chosen) { |done| seen << done } }
-    assert_equal [[250, 255], [255, 255]], Store::Event.where(kind: "progress").order(:id).map { _1.payload.values_at("done", "of") }
-    assert_equal [count, count], [Store::State.where(flagged: true).count, Store::Claim.where("labels LIKE '%Loans%'").count]
-    assert_equal 0, Store::State.where(announced_at: nil).count, "nothing is announced anew"
-    assert_raises(Desk::Act::Impossible) { act.begin }
-    Desk::Undo.new(clock).call(step)
-    assert_equal [0, 0], [Store::State.where(flagged: true).count, Store::Claim.where("labels LIKE '%Loans%'").count]
-  end
 end

@@ -9,6 +9,7 @@ class SourcesTest < Minitest::Test
   def setup
     super
     set_up
+    @seconds = 0
     @folder = Dir.mktmpdir
     @office = Post::Office.new(@folder)
     @office.box("w@q.example")
@@ -26,7 +27,8 @@ class SourcesTest < Minitest::Test
   end
 
   def listing = Dir[File.join(@path, "**", "*"), File.join(@path, ".Sent", "**", "*")].sort.map { [_1, File.mtime(_1)] }
-  def reader(source = Store::Source.first) = Desk::ReadSource.new(clock, source)
+  def reader(source = Store::Source.first) = Desk::ReadSource.new(clock, source, monotonic: -> { @seconds })
+  def problem = Store::Source.first.problem
 
   def test_a_maildir_is_taken_in_and_not_changed
     source = Desk::AddSource.new(clock).call(@path).result
@@ -99,8 +101,55 @@ class SourcesTest < Minitest::Test
     reading = reader
     none = ->(*, **) { raise Post::Apart::NotNow, "No process could be started to read it." }
     Post::Apart.stub(:start, none) { assert_equal 0, reading.call }
-    assert_match(/No process could be started to read it\. It is tried again by itself\./, Store::Source.first.problem)
-    assert_equal [1, nil, false], [reading.call, Store::Source.first.problem, Store::Message.first.rough]
+    assert_match(/No process could be started to read it\. It is tried again by itself\./, problem)
+    assert_equal 0, reading.call, "it pauses before it tries again"
+    @seconds += 1
+    assert_equal [1, nil, false], [reading.call, problem, Store::Message.first.rough]
+  end
+
+  def test_what_fails_is_tried_again_with_pauses_and_since_when_it_fails_is_told
+    source = Desk::AddSource.new(clock).call(@path).result
+    deliver(1)
+    reading = reader(source)
+    tries = 0
+    failing = lambda do |_|
+      tries += 1
+      raise ArgumentError, "a fault of ours"
+    end
+    Post::Letter.stub(:read, failing) { 1_200.times { reading.call && @seconds += 0.1 } }
+    assert_includes 7..9, tries, "1 + 2 + 4 + 8 + 15 + 30 + 60 seconds lie between them"
+    assert_equal clock.now, source.reload.problem_since
+    @seconds += 60
+    assert_equal [1, nil, nil], [reading.call, *source.reload.values_at(:problem, :problem_since)]
+  end
+
+  def test_where_the_folder_may_be_read_again_its_mail_comes_though_nothing_in_it_has_changed
+    Desk::AddSource.new(clock).call(@path)
+    deliver(1)
+    reading = reader
+    refused = -> { raise Post::Maildir::Unusable, "#{@path} may not be read." }
+    reading.instance_variable_get(:@maildir).stub(:check, refused) { 3.times { reading.call } }
+    assert_match(/may not be read/, problem)
+    @seconds += 1
+    assert_equal [1, nil], [reading.call, problem]
+  end
+
+  def test_a_file_that_is_still_being_written_is_taken_once_it_is_whole
+    Desk::AddSource.new(clock).call(@path)
+    reading = reader
+    deliver(1)
+    File.open(File.join(@path, "new", "2.x"), "w") do |file|
+      file << raw(id: "<2@x>")[0, 60]
+      file.flush
+      assert_equal [1, nil], [reading.call, problem]
+      5.times { assert_equal 0, reading.call }
+      @seconds += 61
+      assert_equal 0, reading.call
+      assert_match(/2\.x is still being written\. It is taken in once it is whole\./, problem)
+      file << raw(id: "<2@x>")[60..]
+    end
+    @seconds += 1
+    assert_equal [1, nil, 2], [reading.call, problem, Store::Message.distinct.count(:message_id)]
   end
 
   # The pipe is the first in the folder's order, and nothing is ever written to it.

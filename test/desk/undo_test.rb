@@ -59,9 +59,7 @@ class UndoTest < Minitest::Test
     "mute" => -> { Desk::SetThreadPreference.new(clock).call(@here[0], "muted") },
     "apply a rule" => -> {
       act = Desk::ApplyRule.new(clock, id("Late"))
-      step, ids, message = act.begin
-      act.all(step, ids)
-      Desk::Act::Done.new(message: message, undo_id: step)
+      Desk::DoLarge.new(clock).begin("apply", act.kept, act.changing_ids)
     },
     "make a rule" => -> { Desk::SaveRule.new(clock).call(rule("New", then: {"timing" => {"now" => true}})) },
     "change a rule" => -> {

@@ -10,7 +10,8 @@ class WatcherTest < Minitest::Test
   def setup
     super
     @told = []
-    @watcher = Service::Watcher.new(clock, told: ->(text) { @told << text })
+    @seconds = 1_000
+    @watcher = watcher
     @folder = Dir.mktmpdir
     @office = Post::Office.new(@folder)
   end
@@ -19,6 +20,8 @@ class WatcherTest < Minitest::Test
     FileUtils.rm_rf(@folder)
     super
   end
+
+  def watcher = Service::Watcher.new(clock, told: ->(text) { @told << text }, monotonic: -> { @seconds })
 
   def box(name)
     @office.box(name)
@@ -63,7 +66,7 @@ class WatcherTest < Minitest::Test
     set_up
     STEPS.each_key do |failing|
       done = []
-      everything_noted(done, failing) { Service::Watcher.new(clock, told: ->(text) { @told << text }).turn }
+      everything_noted(done, failing) { watcher.turn }
       assert_equal STEPS.keys - [failing], STEPS.keys & done, "where #{failing} fails"
     end
     assert_equal STEPS.size, @told.size
@@ -75,13 +78,34 @@ class WatcherTest < Minitest::Test
     replacing(Desk::Announce, :call, lambda {
       tries += 1
       raise "no"
-    }) { (3 * Service::Watcher::REST_TURNS).times { @watcher.turn } }
-    assert_equal [3, 3], [tries, @told.size]
+    }) { turns(30, @watcher) }
+    assert_equal [3, 1], [tries, @told.size], "tried again after a rest, and told once"
+    assert_equal [["announcing", at("09:14")]], @watcher.faults.list.map { [_1.name, _1.since] }
+    @seconds += 1
     @watcher.turn
-    assert_equal 3, @told.size, "once it is well again nothing is told"
+    assert_equal [1, []], [@told.size, @watcher.faults.list], "once it is well again nothing is told"
+  end
+
+  # An idle second costs what one look at the clock does.
+  def test_without_news_and_within_a_second_only_folders_are_looked_at
+    set_up
+    box("w@q.example")
+    commits = Struct.new(:any?).new(true)
+    watching = Service::Watcher.new(clock, commits: commits, monotonic: -> { @seconds })
+    done = []
+    everything_noted(done, nil) do
+      watching.turn
+      commits[:any?] = false
+      turns(9, watching)
+      assert_equal STEPS.size, done.size
+      turns(2, watching)
+      assert_operator done.size, :>, STEPS.size, "time itself brings something"
+    end
   end
 
   private
+
+  def turns(count, watcher) = count.times { [watcher.turn, @seconds += 0.1] }
 
   def everything_noted(done, failing, steps = STEPS.to_a, &block)
     (type, name), *rest = steps

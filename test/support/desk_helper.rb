@@ -57,6 +57,11 @@ module DeskHelper
     Store::Message.find(taken.id)
   end
 
+  # All of an act on many messages, as the running program goes through it.
+  def go_through
+    nil while Desk::DoLarge.new(clock).next
+  end
+
   def on_front = Store::State.surfaced(clock.now).pluck(:message_id)
   def held = Store::State.held(clock.now).pluck(:message_id)
 end

@@ -227,18 +227,24 @@ class ViewsAPITest < Minitest::Test
     ask(:put, "/views/#{id}", {body: LOANS.merge("review" => [{"days" => ["fri"], "at" => "25:00"}]), version: 1}, status: 422)
   end
 
-  def test_a_thousand_are_gone_through_in_batches_and_taken_back_at_once
+  def test_many_are_gone_through_beside_the_answer_and_stopped_or_taken_back_by_whoever_asks
     Store::Record.transaction { 700.times { |n| take(subject: "Many #{n}", id: "<#{n}@many>") } }
     id = make(name: "Many", when: {fact: "subject", op: "mentions", value: ["many"]})
-    ids = Store::BulkSelection.ids(Store::ViewQuery.new(Store::CurrentRulebook.rulebook.views.first, clock.now,
-      Store::CurrentRulebook.rulebook.zone).states)
-    act = Desk::Clear.new(clock)
-    step, words = act.begin(ids)
-    act.all(step, ids)
-    assert_equal ["Cleared 700 messages. They stay in their mailboxes.", [250, 500, 700]],
-      [words, Store::Event.where(kind: "progress").map { _1.payload["done"] }]
-    ask(:post, "/undo/#{step}")
-    assert_equal 700, Store::State.open.where(message_id: ids).count
+    going = -> { ask(:get, "/status")["going"].map { _1.values_at("done", "of", "words") } }
+    begun = ask(:post, "/tidy", {view: id, act: "clear"})
+    assert_equal [true, 700], begun.values_at("running", "total")
+    assert_equal [[0, 700, "Cleared 0 messages. They stay in their mailboxes."]], going[]
+    Desk::DoLarge.new(clock).next
+    assert_equal [[250, 700, "Cleared 250 messages. They stay in their mailboxes."]], going[]
+    stopped = ask(:post, "/jobs/#{begun["job"]}/stop")
+    assert_match(/\ACleared 250 messages\. .* It was stopped: 450 of 700 messages are left as they are\.\z/, stopped["message"])
+    assert_equal [[], stopped["message"]], [going[], ask(:get, "/history")["steps"].first["message"]]
+    ask(:post, "/jobs/#{begun["job"]}/stop", status: 409)
+    ask(:post, "/tidy", {view: id, label: "Loans", act: "clear"})
+    go_through
+    ask(:post, "/undo/#{stopped["undo_id"]}")
     assert_equal 700, ask(:get, "/views/#{id}")["count"]
+    assert_equal 0, Store::State.joins("JOIN messages ON messages.id = message_id").where("subject LIKE 'Many%'").where.not(cleared_at: nil).count
+    ask(:post, "/tidy", {view: id}, status: 400)
   end
 end

@@ -1,6 +1,6 @@
 import type { QueryClient } from "@tanstack/react-query";
 import { onAnswer } from "./client";
-import { keys, TOUCHES } from "./keys";
+import { TOUCHES } from "./keys";
 import { listen, type Connection, type Told } from "./stream";
 
 type Hear = (told: Told) => void;
@@ -36,7 +36,6 @@ export class Happenings {
 
   #hear(told: Told) {
     if (told.connection) this.connection = told.connection;
-    else if (told.kind === "progress") this.#queries.setQueryData(keys.progress, told.data);
     else if (!this.#knows(told.id)) this.#refresh([told.kind]);
     this.#hearers.forEach((hear) => hear(told));
   }
@@ -47,7 +46,7 @@ export class Happenings {
     const [after = 0, last = 0] = range.split("-").map(Number);
     if (last <= this.#heard) return; // the stream was quicker
     this.#answered.push([after, last]);
-    this.#refresh(kinds.filter((kind) => kind !== "progress"));
+    this.#refresh(kinds);
   }
 
   #knows(id: number | undefined): boolean {

@@ -4,11 +4,6 @@ import { api, unwrap } from "./client";
 import { keys } from "./keys";
 
 export const useHistory = () => useQuery({ queryKey: keys.history, queryFn: () => unwrap(api.GET("/history")) });
-export const useProgress = () =>
-  useQuery<{ step: number; done: number; of: number } | null>({
-    queryKey: keys.progress,
-    queryFn: () => null,
-    staleTime: Infinity,
-  });
+export const useStopJob = () => useActMutation((id: number) => unwrap(api.POST("/jobs/{id}/stop", { params: { path: { id } } })));
 export const useKeepHistory = () => useActMutation((keep_days: number) => unwrap(api.PUT("/history", { body: { keep_days } })));
 export const useUndo = () => useActMutation((id: number) => unwrap(api.POST("/undo/{id}", { params: { path: { id } } })));

@@ -26,7 +26,6 @@ export const keys = {
   rulebookPreview: (file: unknown) => ["rulebook", file],
   letThrough: ["letThrough"],
   history: ["history"],
-  progress: ["progress"],
   headsDown: ["headsDown"],
   calendarAddress: ["calendarAddress"],
   week: ["week"],
@@ -91,5 +90,7 @@ export const TOUCHES: Record<string, readonly string[]> = {
   alert_settings: ["showingAlerts", "front", "history"],
   clock: ["clock", "day", "front", "held"],
   sources: ["sources", "status", "front", "held", "day", "history"],
+  faults: ["status"],
+  progress: ["status", "history"],
   calendar_address: ["calendarAddress"],
 };

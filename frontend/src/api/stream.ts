@@ -1,6 +1,6 @@
 import { TOUCHES } from "./keys";
 
-const KINDS = [...Object.keys(TOUCHES), "set_up", "reload", "progress"];
+const KINDS = [...Object.keys(TOUCHES), "set_up", "reload"];
 const LOST_AFTER_MS = 25_000; // the server beats every ten seconds
 const AGAIN_AFTER_MS = 1_000;
 const NAME = "up-front-events"; // of the lock and the channel that tabs share

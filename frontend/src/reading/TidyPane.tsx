@@ -1,8 +1,7 @@
 import Button from "@mui/material/Button";
-import LinearProgress from "@mui/material/LinearProgress";
 import { useState } from "react";
-import { useProgress } from "../api/history";
 import { useBackTimes } from "../api/messages";
+import { useStatus } from "../api/moment";
 import { useVocabulary } from "../api/rules";
 import { useTidy, useTidyPreview, type Reach, type Tidying, type TidySource } from "../api/tidying";
 import { Check } from "../parts/Check";
@@ -56,13 +55,13 @@ export function TidyPane({ source, holds, close }: { source: TidySource; holds: 
   const labels = useVocabulary().data?.labels ?? [];
   const preview = useTidyPreview(source, reach).data;
   const tidy = useTidy();
-  const progress = useProgress().data;
+  const going = useStatus().data?.going ?? [];
   const choices = [...ACTS, ...labels.map((label) => ({ value: `label:${label}`, label: `Put the label ${label} on` }))];
   const verb = choices.find(({ value }) => value === what)?.label ?? "";
   const total = preview?.total ?? 0;
   const many = `${total.toLocaleString("en")} ${total === 1 ? "message" : "messages"}`;
   const shown = preview?.messages?.length ?? 0;
-  const running = tidy.data?.running && progress?.step === tidy.data.undo_id && progress!.done < progress!.of;
+  const running = going.some(({ step }) => step === tidy.data?.undo_id);
   const act: Tidying = what.startsWith("label:")
     ? { label: what.slice(6) }
     : { act: what as Tidying["act"], ...(what === BACK ? { until: back } : {}) };
@@ -97,17 +96,11 @@ export function TidyPane({ source, holds, close }: { source: TidySource; holds: 
         ))}
         {total > shown && <li className={ui.quiet}>and {(total - shown).toLocaleString("en")} more</li>}
       </ul>
-      {running && (
-        <div role="status">
-          <LinearProgress variant="determinate" value={(progress!.done / progress!.of) * 100} />
-          {progress!.done.toLocaleString("en")} of {progress!.of.toLocaleString("en")}
-        </div>
-      )}
       <Fault of={tidy} />
       <div className={ui.rowOf}>
         <Button
           variant="contained"
-          disabled={total === 0 || tidy.isPending || Boolean(running) || (what === BACK && !back)}
+          disabled={total === 0 || tidy.isPending || running || (what === BACK && !back)}
           onClick={() => tidy.mutate({ ...source, ...reach, ...act })}
         >
           {verb}: {many}

@@ -1,9 +1,10 @@
 import { Suspense, useEffect } from "react";
-import { useLocation, useNavigate } from "react-router";
+import { Link, useLocation, useNavigate } from "react-router";
 import { AlertStation } from "../alerts/AlertStation";
 import { TrialsProvider } from "../alerts/trials";
 import { useConnection, useHear } from "../api/events";
 import { useStatus } from "../api/moment";
+import type { Status } from "../api/client";
 import type { Connection } from "../api/stream";
 import { lazily } from "../look/lazily";
 import { useKey } from "../parts/keys";
@@ -13,6 +14,7 @@ import styles from "./app.module.css";
 import { Bar } from "./Bar";
 import { DayColumn } from "./DayColumn";
 import { DropZone } from "./DropZone";
+import { Going } from "./Going";
 import { Screens } from "./Screens";
 import { useViewKeys } from "./useViewKeys";
 
@@ -38,6 +40,19 @@ function Lost({ connection }: { connection: Connection }) {
           Up Front’s server is not answering. This page tries again every second; your mail stays where it is.
         </p>
       )}
+    </div>
+  );
+}
+
+/** What fails at the moment, since when, and where something can be done about it. */
+function Failing({ faults }: { faults: Status["faults"] }) {
+  return (
+    <div role="status" aria-live="polite">
+      {faults.map(({ words, since, path }) => (
+        <p key={words} className={styles.lost}>
+          Since {since}: {words} {path && <Link to={path}>Mail in</Link>}
+        </p>
+      ))}
     </div>
   );
 }
@@ -91,6 +106,8 @@ export function App() {
       <DropZone>
         <Bar status={status.data} />
         <Lost connection={connection} />
+        <Failing faults={status.data.faults} />
+        <Going going={status.data.going} />
         <div className={styles.frame}>
           {place !== "week" && <DayColumn />}
           <Screens />

@@ -30,7 +30,7 @@ module UpFront
       # @return [Time] UTC
       def now
         here = state
-        here.shown + (@real.call - here.real) * here.rate
+        here.shown + Rational(((@real.call - here.real) * here.rate * 1_000_000).round, 1_000_000) # a Float makes slow times
       end
 
       # @param shown [Time, nil] nil leaves the time as it is @param rate [Float, nil] 0 stops it

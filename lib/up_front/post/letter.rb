@@ -18,8 +18,8 @@ module UpFront
       # @param path [String] a file of one message @return [Letter]
       # Asks for no more bytes than there are: a buffer of the bound's size for each message keeps the
       # collector busier than all the reading.
-      # @raise [RegularFile::Other]
-      def self.read(path) = new(RegularFile.read(path, MAX_BYTES))
+      # @raise [RegularFile::Other] @raise [RegularFile::Growing]
+      def self.read(path) = new(RegularFile.read(path, MAX_BYTES, whole: true))
 
       # @param raw [String] the bytes
       def initialize(raw)

@@ -68,12 +68,25 @@ module UpFront
       # What shows that something has changed, cheap enough to ask ten times a second.
       # @return [Array] compare with ==
       def stamp
-        [path, *boxes.flat_map { |_, box| [File.join(box, "new"), File.join(box, "cur")] }].map do |folder|
-          File.stat(folder).then { [_1.ino, _1.mtime.to_r] }
-        end
+        own = stamp_of(path)
+        [own, *folders(own).map { stamp_of(_1) }]
       rescue SystemCallError # reading it tells what is wrong
         []
       end
+
+      BOXES_SECONDS = 1 # a mailbox may be made step by step: its own folders are no change of the folder that it stands in
+
+      # Those in which messages lie; listed anew when a mailbox has come or gone, and now and then.
+      def folders(own)
+        at = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+        return @folders if @listed == own && at - @listed_at < BOXES_SECONDS
+
+        @listed, @listed_at = own, at
+        @folders = boxes.flat_map { |_, box| [File.join(box, "new"), File.join(box, "cur")] }
+      end
+
+      def stamp_of(folder) = File.stat(folder).then { [_1.ino, _1.mtime.to_i, _1.mtime.nsec] }
+      private :folders, :stamp_of
 
       # @yield [Entry] every message, those waiting in `new` first
       def each

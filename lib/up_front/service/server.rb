@@ -32,7 +32,9 @@ module UpFront
         Web::App.set(:clock, @clock)
         Web::App.set(:script, @script)
         Web::App.set(:hub, hub)
-        watcher = Watcher.new(@clock).start
+        faults = Faults.new { hub.say("faults") }
+        Web::App.set(:faults, faults)
+        watcher = Watcher.new(@clock, faults: faults, commits: Store::Commits.new(@database)).start
         launch(hub, watcher)
       end
 

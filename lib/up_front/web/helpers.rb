@@ -31,20 +31,9 @@ module UpFront
       # @return [Boolean] a parameter of the query; whoever checked it may have made a Boolean of it already
       def flag?(name, otherwise: false) = params.key?(name) ? params[name].to_s == "true" : otherwise
 
-      AT_ONCE = 250 # more messages than these are gone through beside the answering of requests
-
-      # @param size [Integer] how many messages the work goes through @return [Boolean] whether it goes on beside the answer
-      def in_background(size, &work)
-        beside = size > AT_ONCE
-        beside ? Thread.new { told_faults(&work) } : work.call
-        beside
-      end
-
-      # A fault in work that no request waits for is told on the server's log.
-      def told_faults
-        yield
-      rescue => error
-        warn "#{error.class}: #{error.message}\n  #{error.backtrace.first(8).join("\n  ")}"
+      # @param act [Desk::Act::Done] of a large act
+      def begun(act)
+        json(message: act.message, undo_id: act.undo_id, total: act.result.total, running: act.result.going?, job: act.result.id)
       end
 
       def done(act) = json({message: act.message, undo_id: act.undo_id})

@@ -8,11 +8,10 @@ module UpFront
     # finds new events by asking SQLite whether anything was committed, so events of other programs that
     # work on the same database (an import on the command line) reach the pages too.
     class Hub
-      POLL_SECONDS = 0.02
+      POLL_SECONDS = 0.04
       BEAT_SECONDS = 10 # a page that went away shows only on writing
       MOST_MISSED = 500 # a page that missed more is told to read everything anew
       MOST_PENDING = 256 * 1024
-      BUSY_MS = 5_000
 
       Page = Struct.new(:io, :pending)
 
@@ -23,7 +22,7 @@ module UpFront
       end
 
       def start
-        @database = open
+        @commits = Store::Commits.new(@path)
         @last = last_id
         @thread = Thread.new { run }
         self
@@ -33,8 +32,11 @@ module UpFront
         @stopping = true
         @thread&.join
         @lock.synchronize { @pages.each { close(_1) } && @pages.clear }
-        @database&.close
+        [@commits, @catching_up].each { _1&.close }
       end
+
+      # Tells every page what is not in the database: that the list of what fails has changed. @param kind [String]
+      def say(kind) = send_all("event: #{kind}\ndata: {}\n\n")
 
       # @param io [IO] the page's socket, which is the hub's from now on @param since [Integer, nil] the last event it saw
       def add(io, since: nil)
@@ -51,8 +53,6 @@ module UpFront
 
       private
 
-      def open = SQLite3::Database.new(@path, readonly: true).tap { _1.busy_timeout = BUSY_MS }
-
       def run
         @beat = monotonic
         turn until @stopping
@@ -62,23 +62,21 @@ module UpFront
       # are in the database and are not lost.
       def turn
         sleep POLL_SECONDS
-        current = @database.get_first_value("PRAGMA data_version")
-        text = (current == @version) ? "" : news
-        @version = current
+        text = @commits.any? ? news : ""
         if monotonic - @beat > BEAT_SECONDS
           text += "event: beat\ndata: {}\n\n"
           @beat = monotonic
         end
-        send_all(text)
+        send_all(text) unless text.empty?
       rescue SQLite3::Exception => error
         warn "#{error.class}: #{error.message}"
       end
 
       def monotonic = Process.clock_gettime(Process::CLOCK_MONOTONIC)
-      def last_id = @database.get_first_value("SELECT ifnull(max(id), 0) FROM events")
+      def last_id = @commits.ask("SELECT ifnull(max(id), 0) FROM events").dig(0, 0)
 
       def news
-        rows = @database.execute("SELECT id, kind, payload FROM events WHERE id > ? ORDER BY id", [@last])
+        rows = @commits.ask("SELECT id, kind, payload FROM events WHERE id > ? ORDER BY id", @last)
         @last = rows.last[0] if rows.any?
         rows.map { frame(_1) }.join
       end
@@ -88,9 +86,8 @@ module UpFront
         return "" unless since
         return "id: #{@last}\nevent: reload\ndata: {}\n\n" if since > @last || @last - since > MOST_MISSED
 
-        @database_for_catching_up ||= open
-        @database_for_catching_up.execute("SELECT id, kind, payload FROM events WHERE id > ? AND id <= ? ORDER BY id", [since, @last])
-          .map { frame(_1) }.join
+        @catching_up ||= Store::Commits.new(@path) # a connection serves one thread; this one the lock's
+        @catching_up.ask("SELECT id, kind, payload FROM events WHERE id > ? AND id <= ? ORDER BY id", since, @last).map { frame(_1) }.join
       end
 
       def frame((id, kind, payload)) = "id: #{id}\nevent: #{kind}\ndata: #{payload}\n\n"

@@ -26,7 +26,11 @@ module UpFront
         app.error(Post::MailFile::NoMail) { |no_mail| halt_problem 422, no_mail.message }
         app.error(Post::CalendarFile::NoCalendar) { |no_calendar| halt_problem 422, no_calendar.message }
         app.error(Post::ContactCards::NoCards) { |no_cards| halt_problem 422, no_cards.message }
+        app.error(Post::Apart::NotNow) { |not_now| halt_problem 503, "#{not_now.message} Try it again in a moment." }
         app.error(StandardError) do |error|
+          words = Store::Fault.words(error)
+          halt_problem 503, "#{words.sub(/; (?:what waits|mail that came).*/, ".")} Nothing was changed." if words
+
           warn "#{error.class}: #{error.message}\n  #{error.backtrace.first(8).join("\n  ")}"
           halt_problem 500, "Something went wrong on our side. Nothing was changed; the server's log has the details."
         end

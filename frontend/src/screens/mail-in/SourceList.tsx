@@ -16,7 +16,7 @@ export function SourceList({ sources }: { sources: Source[] }) {
             <p>
               Maildir of {source.account}, {source.messages.toLocaleString("en")} messages seen
             </p>
-            {source.problem && <Fault of={`${source.problem} What is there comes in as soon as it can be read.`} />}
+            {source.problem && <Fault of={source.since ? `Since ${source.since}: ${source.problem}` : source.problem} />}
           </div>
           <Button onClick={() => remove.mutate(source.id)} aria-label={`Stop reading ${source.path}`}>
             Stop reading

@@ -16,8 +16,11 @@ module UpFront
 
       # count(2, "message") => "two messages"
       def count(number, noun, many = "#{noun}s")
-        "#{NUMBERS[number] || number.to_s.gsub(/(\d)(?=(\d{3})+\z)/, "\\1,")} #{(number == 1) ? noun : many}"
+        "#{NUMBERS[number] || thousands(number)} #{(number == 1) ? noun : many}"
       end
+
+      # "1,751"
+      def thousands(number) = number.digits.each_slice(3).map { _1.join.reverse }.reverse.join(",")
 
       # "none of them", "one of last month’s messages"
       def among(number, of) = number.zero? ? "none of #{of}" : count(number, "of #{of}", "of #{of}")

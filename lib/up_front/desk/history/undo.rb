@@ -16,24 +16,38 @@ module UpFront
           step = Store::UndoStep.find_by(id: id) or raise Impossible.new("There is nothing of that number to undo.", status: 404)
           raise Impossible.new("That was undone already.", status: 409) if step.undone_at
 
+          stop(step)
+          many = UndoMany.messages(step)
+          next DoLarge.new(clock).begin("undo", {"step" => step.id}, many) if many.size > DoLarge::AT_ONCE
+
           step.changes_made.find_each { |change| (change.model == NAMES) ? rename(change) : restore(MODELS.fetch(change.model), change) }
           touched = step.changes_made.reorder(nil).distinct.pluck(:model)
           MODELS.slice("Rule", "View").each { |name, model| names_are_free!(model) if touched.include?(name) }
           step.update!(undone_at: now)
-          tell(touched, Store::FormerClaim.restore(step.id) | step.changes_made.where(model: "State").pluck(:key))
+          Store::FormerClaim.restore(step.id, many)
+          tell(touched, many)
           Done.new(message: "Undone: #{step.message}")
         end
       end
 
       private
 
+      # What is still going on stops here, and what was done of it is taken back.
+      def stop(step)
+        Store::Job.going.where(undo_step_id: step.id).each do |job|
+          raise Impossible.new("That is being taken back already.", status: 409) if job.kind == "undo"
+
+          DoLarge.new(clock).stopped(job)
+          step.reload
+        end
+      end
+
       def rename(change) = Store::AppliedNames.rename(change.after["kind"], change.after["name"], change.before["name"])
 
       def restore(model, change)
         record = model.find_by(model.primary_key => change.key) or return
-        untouched = change.after.select { |column, value| model.type_for_attribute(column).cast(value) == record[column] }.keys
-        return record.update!(change.before.slice(*untouched)) if model == Store::State
-        if untouched.size < change.after.size
+        return record.take_back(change) if model == Store::State
+        unless change.untouched(record).size == change.after.size
           raise Impossible.new("#{called(record)} was changed again since; undo that first.", status: 409)
         end
 

@@ -9,19 +9,27 @@ module UpFront
       SHOWN = Core::Effects.claimed.select(&:shown?).freeze # what the claim alone shows
       MARKS = %w[flag mark_read discard].freeze # what the person's own marks show
       TOPICS = ["timing", *SHOWN.map(&:topic), *MARKS].freeze
-      BATCH = 250
 
       # @!attribute topics [Array<String>] on which the claim would change
       Item = Struct.new(:id, :arrived_at, :row, :claim, :topics, keyword_init: true)
 
       # @param id [Integer] of the rule @param days [Integer, nil] how far back; all mail where nil
+      # @param topics [Array<String>, nil] only these @param version [Integer, nil] of the rule when it was begun
       # @raise [Impossible]
-      def initialize(clock, id, days: nil)
+      def initialize(clock, id, days: nil, topics: nil, version: nil)
         super(clock)
         @rulebook = Store::CurrentRulebook.rulebook
         @rule = @rulebook.rules.find { _1.id == id } or raise Impossible.gone("rule")
+        raise Impossible.new("The rule was changed meanwhile.", status: 409) if version && version != self.class.version(id)
+
         @days = days
+        @topics = topics || TOPICS
       end
+
+      def self.version(id) = Store::Rule.where(id: id).pick(:version)
+
+      # @return [Hash] what {LargeActs} keep of it
+      def kept = {"rule" => @rule.id, "topics" => @topics, "version" => self.class.version(@rule.id)}
 
       # @return [Array<Item>] every message that would change, the newest first
       def preview
@@ -31,25 +39,28 @@ module UpFront
         preview.items(match_index.matches(@rule, @rulebook.context) & within).each_slice(500).flat_map { changed(_1) }
       end
 
-      # @param topics [Array<String>, nil] only these @param only [Array<Integer>, nil] only these messages
-      # @return [Array(Integer, Array<Integer>)] the undo step, and the messages to go through with {batch}
-      def begin(topics: nil, only: nil)
-        @topics = topics || TOPICS
-        ids = preview.select { |item| item.topics.intersect?(@topics) && (only.nil? || only.include?(item.id)) }.map(&:id)
-        raise Impossible.new("Nothing would change.", status: 409) if ids.empty?
-
-        text = "Applied the rule “#{@rule.name}” to #{Core::English.count(ids.size, "message")}."
-        [undo_step(text, {}), ids, text]
+      # @param only [Array<Integer>, nil] only these messages @return [Array<Integer>] those that would change
+      def changing_ids(only = nil)
+        preview.select { |item| item.topics.intersect?(@topics) && (only.nil? || only.include?(item.id)) }.map(&:id)
       end
 
-      # Goes through some of the messages, in one transaction. @yield [Integer] how many are done
-      def all(step_id, ids)
-        done = 0
-        ids.each_slice(BATCH) do |some|
-          batch(step_id, some, done += some.size, ids.size)
-          yield done if block_given?
+      # Within the transaction of whoever goes through them. @return [Integer] how many were changed
+      def part(step_id, ids)
+        messages = Store::Message.to_core(ids)
+        rows = Store::Claim.where(message_id: ids).index_by(&:message_id)
+        changing = Store::State.where(message_id: ids).to_a.filter_map do |state|
+          change = Change.new(state, rows.fetch(state.message_id), @rulebook.decide(messages.fetch(state.message_id)))
+          change.topics = wanted(change)
+          change if change.topics.any?
         end
+        keep(step_id, changing)
+        changing.size
       end
+
+      def said(count) = "Applied the rule “#{@rule.name}” to #{Core::English.count(count, "message")}."
+      def nothing(_count) = "Nothing would change."
+      def step_id = nil
+      def finished = nil
 
       private
 
@@ -75,30 +86,28 @@ module UpFront
         found
       end
 
-      def batch(step_id, ids, done, total)
-        transaction do
-          Store::FormerClaim.keep(step_id, ids)
-          messages = Store::Message.to_core(ids)
-          rows = Store::Claim.where(message_id: ids).index_by(&:message_id)
-          trails = Store::State.where(message_id: ids).filter_map do |state|
-            apply(state, rows.fetch(state.message_id), @rulebook.decide(messages.fetch(state.message_id)))
-          end
-          Store::UndoStep.add(step_id, "State", trails)
-          event("progress", step: step_id, done: done, of: total)
-          event("changed", ids: ids)
-        end
+      Change = Struct.new(:state, :row, :claim, :topics)
+      private_constant :Change
+
+      def wanted(change) = topics(change.row, Core::MessageState.new(change.state, change.row, now), change.claim) & @topics
+
+      def keep(step_id, changing)
+        ids = changing.map { _1.state.message_id }
+        Store::FormerClaim.keep(step_id, ids)
+        Store::UndoStep.add(step_id, "State", changing.filter_map { apply(_1) })
+        event("changed", ids: ids)
       end
 
       # @return [Hash, nil] the trail of the state
-      def apply(state, row, claim)
-        topics = topics(row, Core::MessageState.new(state, row, now), claim) & @topics
+      def apply(to)
+        row = to.row
         kept = {surface_at: row.surface_at, round: row.round, held: row.held, alert: row.alert,
-                trace: claim.trace.kept.merge("timing" => row.trace["timing"])}
-        kept.merge!(surface_at: nil, round: nil, held: false) if topics.include?("timing")
-        SHOWN.each { |effect| kept[effect.field] = row[effect.field] unless topics.include?(effect.topic) }
-        Store::Claims.write(state.message_id, claim, revision: @rulebook.revision, anew: true, keep: kept)
-        change(state, topics)
-        state.save! && trail(state) if state.changed?
+                trace: to.claim.trace.kept.merge("timing" => row.trace["timing"])}
+        kept.merge!(surface_at: nil, round: nil, held: false) if to.topics.include?("timing")
+        SHOWN.each { |effect| kept[effect.field] = row[effect.field] unless to.topics.include?(effect.topic) }
+        Store::Claims.write(to.state.message_id, to.claim, revision: @rulebook.revision, anew: true, keep: kept)
+        change(to.state, to.topics)
+        to.state.save! && trail(to.state) if to.state.changed?
       end
 
       def change(state, topics)

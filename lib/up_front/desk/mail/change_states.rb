@@ -5,7 +5,7 @@ module UpFront
     # The base of acts on messages' states.
     class ChangeStates < Act
       MAX_MESSAGES = 10_000
-      BATCH = 250
+      AT_ONCE = 250 # messages in one transaction
 
       # @param ids [Array<Integer>] @return [Done] what was changed, without an undo step where nothing was
       # @raise [Impossible] when none of them is there
@@ -22,29 +22,27 @@ module UpFront
         end
       end
 
-      # However many, gone through with {all} in batches under one undo step.
-      # @param ids [Array<Integer>] @return [Array(Integer, String, Array<Integer>)] the step, what is done, and those that it changes
-      # @raise [Impossible] where nothing would change
-      def begin(ids)
-        changing = ids.each_slice(BATCH).flat_map { |some| changing(Store::State.where(message_id: some).to_a).map(&:message_id) }
-        raise Impossible.new(ids.empty? ? "There is nothing to do." : unchanged(ids.size), status: 409) if changing.empty?
-
-        said = message(changing.size)
-        [undo_step(said, {}), said, changing]
+      # As {LargeActs} go through any number of them.
+      # @param ids [Array<Integer>] @return [Array<Integer>] those that it would change
+      def changing_ids(ids)
+        ids.each_slice(AT_ONCE).flat_map { |some| changing(Store::State.where(message_id: some).to_a).map(&:message_id) }
       end
 
-      # @param step_id [Integer] from {begin}
-      def all(step_id, ids)
-        done = 0
-        ids.each_slice(BATCH) do |some|
-          done += some.size
-          transaction do
-            rows = change_all(Store::State.where(message_id: some).to_a)
-            Store::UndoStep.add(step_id, "State", rows)
-            event("progress", step: step_id, done: done, of: ids.size)
-          end
-        end
+      # Within the transaction of whoever goes through them. @return [Integer] how many were changed
+      def part(step_id, ids)
+        rows = change_all(Store::State.where(message_id: ids).to_a)
+        Store::UndoStep.add(step_id, "State", rows)
+        rows.size
       end
+
+      # @return [String] what was done to so many
+      def said(count) = message(count)
+
+      # @return [String] that none of so many was changed
+      def nothing(count) = count.zero? ? "There is nothing to do." : unchanged(count)
+
+      def step_id = nil
+      def finished = nil
 
       private
 
@@ -79,7 +77,7 @@ module UpFront
       # What else becomes of the messages that are changed. @param ids [Array<Integer>]
       def also(ids) = nil
 
-      def counted(count) = (count == 1) ? "1 message" : "#{count} messages"
+      def counted(count) = (count == 1) ? "1 message" : "#{Core::English.thousands(count)} messages"
     end
   end
 end

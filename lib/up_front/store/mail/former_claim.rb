@@ -16,21 +16,16 @@ module UpFront
         end
       end
 
-      # Puts the claims of a step back. @return [Array<Integer>] the messages
-      def self.restore(undo_step_id)
-        where(undo_step_id: undo_step_id).each_row do |row|
-          kept = row.claim.slice(*Claim.column_names)
-          Claim.where(message_id: row.message_id).update_all(Claim.new(kept).attributes.slice(*kept.keys))
-          Firing.where(message_id: row.message_id).delete_all
-          row.firings.each { |rule_id, outcome| Claims::FIRED.call(message_id: row.message_id, rule_id: rule_id, outcome: outcome) }
-        end
+      # Puts the claims of a step back. @param ids [Array<Integer>] of messages
+      def self.restore(undo_step_id, ids)
+        ids.each_slice(500) { |some| where(undo_step_id: undo_step_id, message_id: some).to_a.each(&:put_back) }
       end
 
-      # @yield [FormerClaim] each, some at a time @return [Array<Integer>] their messages
-      def self.each_row(&block)
-        ids = pluck(:message_id)
-        ids.each_slice(500) { |some| where(message_id: some).to_a.each(&block) }
-        ids
+      def put_back
+        kept = claim.slice(*Claim.column_names)
+        Claim.where(message_id: message_id).update_all(Claim.new(kept).attributes.slice(*kept.keys))
+        Firing.where(message_id: message_id).delete_all
+        firings.each { |rule_id, outcome| Claims::FIRED.call(message_id: message_id, rule_id: rule_id, outcome: outcome) }
       end
     end
   end

@@ -21,6 +21,9 @@ module UpFront
       # With `shown_priority`: the person's own, else the claim's.
       scope :claimed, -> { joins("JOIN claims ON claims.message_id = states.message_id") }
       scope :with_priority, -> { claimed.select("states.message_id", "#{StateSQL::PRIORITY} AS shown_priority") }
+
+      # Puts back what an act changed and nobody has changed since. @param change [UndoChange]
+      def take_back(change) = update!(change.before.slice(*change.untouched(self)))
     end
   end
 end

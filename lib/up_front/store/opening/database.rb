@@ -28,8 +28,13 @@ module UpFront
         Refolding.ensure!
       rescue Errno::EACCES, Errno::EROFS
         raise Unusable, "The database #{path} cannot be written: the permission is missing."
-      rescue SQLite3::NotADatabaseException, SQLite3::CorruptException
-        raise Unusable, "#{path} is not a database of Up Front; it was left as it is."
+      rescue Errno::EEXIST, Errno::ENOTDIR
+        raise Unusable, "#{File.dirname(path)} is no folder; give another place for the database with --database."
+      rescue Errno::ENOSPC
+        raise Unusable, "#{path}: #{Fault::WORDS[SQLite3::FullException]}"
+      rescue SQLite3::Exception, ActiveRecord::ActiveRecordError => error
+        words = Fault.words(error) or raise
+        raise Unusable, "#{path}: #{words}"
       end
 
       # Lets SQLite count what its indexes hold: without that it cannot tell which of them serves (by samples alone it reads
@@ -58,12 +63,32 @@ module UpFront
       end
 
       def check(path)
-        return unless File.exist?(path) && !File.zero?(path)
-        return if File.binread(path, 16) == "SQLite format 3\0".b
+        return unless File.exist?(path)
+        raise Unusable, "#{path} is #{File.directory?(path) ? "a folder" : "no ordinary file"}; give a file with --database." unless
+          File.file?(path)
+        return if File.zero?(path)
 
-        raise Unusable, "#{path} is not a database of Up Front; it was left as it is."
+        other!(path) unless File.binread(path, 16) == "SQLite format 3\0".b && (ours?(path) || nothing_in?(path))
       end
-      private_class_method :migrate, :check
+
+      def other!(path) = raise(Unusable, "#{path} is not a database of Up Front; it was left as it is.")
+
+      OWN = %w[schema_migrations messages claims states].freeze
+      BUSY_MS = 2_000
+
+      def ours?(path) = (OWN - tables(path)).empty?
+
+      # A start that was stopped before its first table.
+      def nothing_in?(path) = (tables(path) - %w[schema_migrations ar_internal_metadata]).empty?
+
+      def tables(path)
+        database = SQLite3::Database.new(path)
+        database.busy_timeout = BUSY_MS
+        database.execute("SELECT name FROM sqlite_master WHERE type = 'table'").flatten
+      ensure
+        database&.close
+      end
+      private_class_method :migrate, :check, :other!, :ours?, :nothing_in?, :tables
     end
   end
 end

@@ -6,11 +6,8 @@ module UpFront
       # What a person does to messages, and taking it back.
       module Acts
         ACTS = {
-          "clear" => ->(clock) { Desk::Clear.new(clock) },
-          "flag" => ->(clock) { Desk::Flag.new(clock) }, "unflag" => ->(clock) { Desk::Flag.new(clock, on: false) },
-          "read" => ->(clock) { Desk::MarkRead.new(clock) }, "unread" => ->(clock) { Desk::MarkRead.new(clock, read: false) },
+          **Desk::LargeActs::NAMED,
           "let_in" => ->(clock) { Desk::LetIn.new(clock) },
-          "discard" => ->(clock) { Desk::Discard.new(clock) }, "recover" => ->(clock) { Desk::Discard.new(clock, on: false) },
           "raise" => ->(clock) { Desk::ChangePriority.new(clock, 1) }, "lower" => ->(clock) { Desk::ChangePriority.new(clock, -1) },
           "keep" => ->(clock) { Desk::KeepAtTop.new(clock) }, "unkeep" => ->(clock) { Desk::KeepAtTop.new(clock, on: false) }
         }.freeze

@@ -8,8 +8,10 @@ module UpFront
         def self.registered(app)
           app.get("/api/status") do
             ready = Store::Rulebook.exists?
+            faults = ready ? Pages::Faults.new(settings.faults, rulebook, now).to_a : []
             book = ready ? rulebook : nil
-            json(version: VERSION, ready: ready, owner: book&.owner&.fetch("name"), zone: book&.zone&.name, demo: clock.adjustable?,
+            json(version: VERSION, ready: ready, owner: book&.owner&.fetch("name"), zone: book&.zone&.name, demo: clock.adjustable?, faults: faults,
+              going: Store::Job.going.order(:id).map { {id: _1.id, step: _1.undo_step_id, done: _1.gone_through, of: _1.total, words: _1.said} },
               heads_down: book && Pages::HeadsDown.new(book, now).active,
               held: ready ? Store::State.held(now).count : 0, next_round: book &&
                 book.plan.next_stop(now + 1)&.then { Core::TimeFormat.new(book.zone, now).moment(_1.at) },

@@ -54,7 +54,7 @@ module UpFront
           app.get("/api/rules/:id/apply") { |id| json(Pages::ApplyRule.new(apply_rule(id, params["days"]).preview, rulebook, now).to_h) }
           app.post("/api/rules/:id/apply") do |id|
             wanted = given
-            apply(apply_rule(id, wanted["days"]), wanted)
+            apply(apply_rule(id, wanted["days"], topics: wanted["topics"]), wanted)
           end
         end
         private_class_method :change, :try, :past
@@ -73,12 +73,11 @@ module UpFront
                            nearest: misread.nearest})
           end
 
-          def apply_rule(id, days) = Desk::ApplyRule.new(clock, id.to_i, days: days&.to_i)
+          def apply_rule(id, days, **only) = Desk::ApplyRule.new(clock, id.to_i, days: days&.to_i, **only)
 
           def apply(act, wanted)
-            step, ids, message = act.begin(topics: wanted["topics"], only: wanted["messages"])
-            beside = in_background(ids.size) { act.all(step, ids) }
-            json(message: message, undo_id: step, total: ids.size, running: beside)
+            ids = act.changing_ids(wanted["messages"])
+            begun Desk::DoLarge.new(clock).begin("apply", act.kept, ids)
           end
         end
       end

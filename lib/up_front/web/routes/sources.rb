@@ -14,8 +14,8 @@ module UpFront
           end
           app.get("/api/sources") do
             counts = Store::SeenFile.group(:source_id).count
-            rows = Store::Source.includes(:account).order(:id).map { |source| source_row(source, counts.fetch(source.id, 0)) }
             time_format = Core::TimeFormat.new(rulebook.zone, now)
+            rows = Store::Source.includes(:account).order(:id).map { source_row(_1, counts.fetch(_1.id, 0), time_format) }
             imports = Store::Import.order(at: :desc).limit(20).map { {name: _1.name, at: time_format.moment(_1.at)} }
             json(lead: sources_lead(rows.size), sources: rows, imports: imports, messages: Store::Message.count)
           end
@@ -37,8 +37,9 @@ module UpFront
             "#{Core::English.sentence(Core::English.count(count, "folder is", "folders are"))} read as mail comes in."
           end
 
-          def source_row(source, messages)
-            {id: source.id, path: source.path, account: source.account.name, problem: source.problem, messages: messages}
+          def source_row(source, messages, time_format)
+            {id: source.id, path: source.path, account: source.account.name, problem: source.problem,
+             since: source.problem_since && time_format.moment(source.problem_since), messages: messages}
           end
 
           def import

@@ -5,13 +5,13 @@ module UpFront
     module Routes
       # One thing done to all that a view holds or a search finds; and discarded mail.
       module Tidying
-        ACTS = Acts::ACTS.slice("clear", "read", "unread", "flag", "unflag", "discard", "recover").freeze
         SHOWN = 5
 
         def self.registered(app)
           app.post("/api/tidy") { tidy(given) }
           app.get("/api/discarded") { json(count: Store::State.discarded.count, keep_days: Desk::EmptyDiscarded.keep_days) }
           app.put("/api/discarded") { done Desk::KeepDiscarded.new(clock).call(given["keep_days"]) }
+          app.post("/api/jobs/:id/stop") { |id| done Desk::DoLarge.new(clock).stop(id.to_i) }
           app.delete("/api/discarded") { done Desk::EmptyDiscarded.new(clock).call }
           app.helpers Helpers
         end
@@ -24,10 +24,7 @@ module UpFront
             ids = Store::BulkSelection.ids(to_tidy(wanted), before: before, all_but_newest: wanted["all_but_newest"] == true)
             return json(total: ids.size, running: false, messages: tidy_rows(ids)) if wanted["preview"]
 
-            act = tidying(wanted)
-            step, message, ids = act.begin(ids)
-            beside = in_background(ids.size) { act.all(step, ids) }
-            json(message: message, undo_id: step, total: ids.size, running: beside)
+            begun Desk::DoLarge.new(clock).begin(*tidying(wanted), ids)
           rescue Date::Error
             halt_problem 400, "The date is none.", errors: [{pointer: "/before", expected: "a date as 2027-03-09"}]
           end
@@ -40,11 +37,13 @@ module UpFront
               Store::State.none
           end
 
+          # @return [Array(String, Hash)] the kind of {Desk::LargeActs}, and what is kept of it
           def tidying(wanted)
-            return Desk::ChangeLabels.new(clock, on: [wanted["label"].to_s]) if wanted["label"]
-            return Desk::BringBack.new(clock, moment(wanted["until"].to_s)) if wanted["act"] == "bring_back"
+            return ["label", wanted.slice("label")] if wanted["label"]
+            return ["bring_back", {"until" => moment(wanted["until"].to_s).iso8601(6)}] if wanted["act"] == "bring_back"
 
-            ACTS.fetch(wanted["act"]).call(clock)
+            halt_problem 400, "Say what to do with them.", errors: [{pointer: "/act", expected: "an act"}] unless wanted["act"]
+            [wanted["act"], {}]
           end
 
           def tidy_rows(ids)

@@ -1,8 +1,7 @@
 import Button from "@mui/material/Button";
 import Checkbox from "@mui/material/Checkbox";
-import LinearProgress from "@mui/material/LinearProgress";
 import { useState } from "react";
-import { useProgress } from "../../../api/history";
+import { useStatus } from "../../../api/moment";
 import { useApplication, useApply } from "../../../api/rules";
 import { Check } from "../../../parts/Check";
 import { Fault } from "../../../parts/Fault";
@@ -21,18 +20,6 @@ const PERIODS: { value: Period; label: string }[] = [
   { value: "all", label: "all mail" },
 ];
 
-function Progress({ step }: { step: number }) {
-  const progress = useProgress().data;
-  const own = progress?.step === step ? progress : undefined;
-  const done = own && own.done >= own.of;
-  return (
-    <div className={styles.progress} role="status">
-      <p>{!own ? "Beginning …" : done ? `All ${own.of} are done.` : `${own.done} of ${own.of} done`}</p>
-      <LinearProgress variant="determinate" value={own ? (own.done / own.of) * 100 : 0} aria-label="How far it is" />
-    </div>
-  );
-}
-
 /** Applying a rule to mail already here: what would change, by kind and message by message, for all or some. */
 export function ApplyPane({ id, close }: { id: number; close: () => void }) {
   const [period, setPeriod] = useState<Period>("30");
@@ -47,7 +34,8 @@ export function ApplyPane({ id, close }: { id: number; close: () => void }) {
     const now = chosen ?? page!.messages.map(({ id: each }) => each);
     setChosen(now.includes(message) ? now.filter((each) => each !== message) : [...now, message]);
   };
-  const running = apply.data && "running" in apply.data && apply.data.running ? apply.data.undo_id : undefined;
+  const going = useStatus().data?.going ?? [];
+  const running = going.some(({ step }) => step === apply.data?.undo_id);
   const count = chosen ? chosen.length : (page?.count ?? 0);
   return (
     <aside className={`${ui.sheet} ${ui.try}`} aria-label="Apply to mail already here">
@@ -112,12 +100,11 @@ export function ApplyPane({ id, close }: { id: number; close: () => void }) {
         )}
         <Fault of={preview} />
         <Fault of={apply} />
-        {running && <Progress step={running} />}
       </div>
       <div className={ui.sheetFoot}>
         <Button
           variant="contained"
-          disabled={!page || count === 0 || topics.length === 0 || apply.isPending}
+          disabled={!page || count === 0 || topics.length === 0 || apply.isPending || running}
           onClick={() => apply.mutate({ id, days, topics, ...(chosen ? { messages: chosen } : {}) })}
         >
           Apply to {count.toLocaleString("en")} {count === 1 ? "message" : "messages"}

@@ -1,0 +1,31 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Web
+    module Pages
+      # What keeps mail from coming in, or anything else from going on: in the bar of every screen.
+      class Faults
+        # @param running [Service::Faults, nil] of the server
+        def initialize(running, rulebook, now)
+          @running = running
+          @time_format = Core::TimeFormat.new(rulebook.zone, now)
+        end
+
+        # @return [Array<Hash>] what fails, since when, and where the person can do something about it; the oldest first
+        def to_a
+          (of_sources + of_the_server).sort_by(&:first).map do |since, words, path|
+            {words: words, since: @time_format.moment(since), path: path}
+          end
+        end
+
+        private
+
+        def of_sources
+          Store::Source.where.not(problem: nil).map { [_1.problem_since || _1.created_at, _1.problem, "/mail-in"] }
+        end
+
+        def of_the_server = (@running&.list || []).map { [_1.since, _1.words, nil] }
+      end
+    end
+  end
+end
