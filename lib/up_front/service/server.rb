@@ -34,6 +34,7 @@ module UpFront
         Web::App.set(:hub, hub)
         faults = Faults.new { hub.say("faults") }
         Web::App.set(:faults, faults)
+        Web::App.set(:answers, Web::KeptAnswers.new(Store::Commits.new(@database)))
         watcher = Watcher.new(@clock, faults: faults, commits: Store::Commits.new(@database)).start
         launch(hub, watcher)
       end

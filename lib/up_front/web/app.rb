@@ -36,6 +36,7 @@ module UpFront
       set :script, nil
       set :hub, nil
       set :faults, nil
+      set :answers, nil
 
       # What goes out in one piece; the stream of events goes by itself.
       COMPRESSED = %w[application/json application/problem+json text/html text/css text/javascript application/javascript image/svg+xml

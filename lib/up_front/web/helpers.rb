@@ -19,6 +19,17 @@ module UpFront
         JSON.generate(value || fields)
       end
 
+      # A page, made by the block where it has changed; a browser that holds it already is told so (RFC 9110, section 13.1.2).
+      # @param key [Object] which of the pages of its kind
+      def page(*key)
+        kept = settings.answers&.fetch([request.path_info, *key], now) { json(yield) }
+        body = kept ? kept.body : json(yield)
+        cache_control :private, :no_cache
+        etag kept ? kept.tag : KeptAnswers.tag(body), kind: :weak
+        content_type :json
+        body
+      end
+
       # @return [Hash] the request's JSON body
       def given
         request.body&.rewind

@@ -15,7 +15,9 @@ module UpFront
       end
 
       # @return [Array<Integer>] the messages of a step
-      def self.messages(step) = step.changes_made.where(model: "State").pluck(:key) | Store::FormerClaim.where(undo_step_id: step.id).pluck(:message_id)
+      def self.messages(step)
+        step.changes_made.where(model: "State").pluck(:key) | Store::FormerClaim.where(undo_step_id: step.id).pluck(:message_id)
+      end
 
       def changing_ids(ids) = ids
 

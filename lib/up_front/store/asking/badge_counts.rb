@@ -9,7 +9,6 @@ module UpFront
       LOCK = Mutex.new
       MOST_TOUCHED = 5_000 # beyond that it is cheaper to ask anew
       TELLING = %w[arrived surfaced changed removed].freeze
-      MOMENTS = [["states", "surface_at"], ["states", "keep_until"], ["claims", "follow_up_at"]].freeze
 
       # @!attribute bits [Integer, nil]
       Kept = Struct.new(:body, :bits, :count) do
@@ -75,17 +74,10 @@ module UpFront
       def touched(now, views)
         new_ids = Message.where("id > ?", @message).pluck(:id)
         answered = Message.where(message_id: MessageReference.where(message_id: new_ids).select(:reference)).pluck(:id)
-        [told, new_ids, answered, come(now), *aged(now, views)].flatten.uniq
+        [told, new_ids, answered, Moments.come(@at, now), *aged(now, views)].flatten.uniq
       end
 
       def told = Event.where("id > ?", @event).where(kind: TELLING).pluck(:payload).flat_map { _1["ids"] || [] }
-
-      # Whose moment has come since.
-      def come(now)
-        MOMENTS.flat_map do |table, column|
-          ((table == "states") ? State : Claim).where("#{column} > ? AND #{column} <= ?", @at, now).pluck(:message_id)
-        end
-      end
 
       # What has grown older than a view asks for, since.
       def aged(now, views)

@@ -68,7 +68,8 @@ module UpFront
           File.file?(path)
         return if File.zero?(path)
 
-        other!(path) unless File.binread(path, 16) == "SQLite format 3\0".b && (ours?(path) || nothing_in?(path))
+        other!(path) unless File.binread(path, 16) == "SQLite format 3\0".b
+        other!(path) unless ours?(path) || nothing_in?(path)
       end
 
       def other!(path) = raise(Unusable, "#{path} is not a database of Up Front; it was left as it is.")

@@ -10,20 +10,21 @@ module UpFront
             ready = Store::Rulebook.exists?
             faults = ready ? Pages::Faults.new(settings.faults, rulebook, now).to_a : []
             book = ready ? rulebook : nil
-            json(version: VERSION, ready: ready, owner: book&.owner&.fetch("name"), zone: book&.zone&.name, demo: clock.adjustable?, faults: faults,
-              going: Store::Job.going.order(:id).map { {id: _1.id, step: _1.undo_step_id, done: _1.gone_through, of: _1.total, words: _1.said} },
+            json(version: VERSION, ready: ready, owner: book&.owner&.fetch("name"), zone: book&.zone&.name, demo: clock.adjustable?,
+              faults: faults, going: going,
               heads_down: book && Pages::HeadsDown.new(book, now).active,
               held: ready ? Store::State.held(now).count : 0, next_round: book &&
                 book.plan.next_stop(now + 1)&.then { Core::TimeFormat.new(book.zone, now).moment(_1.at) },
               accounts: Store::Account.all.map { {id: _1.id, name: _1.name, address: _1.addresses.first} })
           end
+          app.helpers Helpers
           app.get("/api/front") do
             before = params["before"] && Core::Instant.parse(params["before"])
-            json(Pages::Front.new(rulebook, now, before: before).to_h)
+            page(params["before"]) { Pages::Front.new(rulebook, now, before: before).to_h }
           rescue ArgumentError
             halt_problem 400, "The cursor is none that this server gave.", errors: [{pointer: "/before", expected: "a cursor"}]
           end
-          app.get("/api/held") { json(Pages::Held.new(rulebook, now).to_h) }
+          app.get("/api/held") { page { Pages::Held.new(rulebook, now).to_h } }
           app.get("/api/day") { json(Pages::Day.new(rulebook, now).to_h) }
           app.get("/api/rounds") do
             json(Pages::Round.new(rulebook, now, Core::Instant.parse(params["at"])).to_h)
@@ -31,6 +32,17 @@ module UpFront
             halt_problem 400, "The time is none.", errors: [{pointer: "/at", expected: "an ISO 8601 time"}]
           end
         end
+
+        # What these routes share.
+        module Helpers
+          # Acts on many messages that are being gone through.
+          def going
+            Store::Job.going.order(:id).map do |job|
+              {id: job.id, step: job.undo_step_id, done: job.gone_through, of: job.total, words: job.said}
+            end
+          end
+        end
+        private_constant :Helpers
       end
     end
   end
