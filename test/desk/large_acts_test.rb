@@ -77,8 +77,8 @@ class LargeActsTest < Minitest::Test
   end
 
   def test_a_rule_is_applied_to_many_and_stops_where_it_is_changed_meanwhile
-    made = Desk::SaveRule.new(clock).call(rule("Loans", when: leaf("subject", "mentions", ["loan"]), 
-then: {"labels" => ["Loans"], "flag" => true}))
+    made = Desk::SaveRule.new(clock).call(rule("Loans", when: leaf("subject", "mentions", ["loan"]),
+      then: {"labels" => ["Loans"], "flag" => true}))
     labelled = -> { Store::Claim.where("labels LIKE '%Loans%'").count }
     apply = lambda do
       act = Desk::ApplyRule.new(clock, made.result.id)

@@ -80,19 +80,26 @@ class HardLettersTest < Minitest::Test
 
   def test_parts_without_end_without_a_boundary_and_within_each_other
     assert_includes letter("#{HEAD}Content-Type: multipart/mixed; boundary=b\n\n--b\nContent-Type: text/plain\n\nno end").body, "no end"
-    assert_kind_of String, letter("#{HEAD}Content-Type: multipart/mixed\n\nno boundary").body
+    ["multipart/mixed", "multipart/mixed; boundary=b", "multipart/alternative; boundary=other"].each do |type|
+      wrong = letter("#{HEAD}Content-Type: #{type}\n\n--c\nContent-Type: text/plain\n\nwithout its boundary\n--c--\n")
+      assert_includes wrong.body, "without its boundary", type
+    end
     deep = (1..60).reduce("Content-Type: text/plain\n\nat the bottom") do |inner, depth|
       "Content-Type: multipart/mixed; boundary=d#{depth}\n\n--d#{depth}\n#{inner}\n--d#{depth}--"
     end
-    assert_kind_of String, letter("#{HEAD}MIME-Version: 1.0\n#{deep}").body
+    deepest = letter("#{HEAD}MIME-Version: 1.0\n#{deep}")
+    assert_equal ["", ["rest of the message.eml"]], [deepest.body, deepest.attachments.map(&:name)]
+    assert_includes deepest.attachments.first.content, "at the bottom"
     many = parts("mixed", *Array.new(1_200) { "Content-Type: text/plain; name=f#{_1}.txt\n\nx" })
-    assert_equal Post::LetterParts::MAX_PARTS, many.attachments.size
+    assert_equal [Post::PartTree::MAX_PARTS, "f0.txt", "rest of the message.eml"], 
+[many.attachments.size, *many.attachments.values_at(0, -1).map(&:name)]
+    assert_includes many.attachments.last.content, "f1199.txt"
   end
 
   NAMES = {
     "attachment; filename=\"a.pdf\"" => "a.pdf", "attachment; filename*=UTF-8''%C3%84rger.pdf" => "Ärger.pdf",
     "attachment; filename=\"=?UTF-8?B?w4RyZ2VyLnBkZg==?=\"" => "Ärger.pdf", "attachment; filename=\"../../etc/passwd\"" => "passwd",
-    "attachment; filename=\"C:\\\\Temp\\\\a.pdf\"" => "a.pdf", "attachment; filename=\"  \"" => "untitled", "attachment" => "untitled",
+    "attachment; filename=\"C:\\\\Temp\\\\a.pdf\"" => "a.pdf", "attachment; filename=\"  \"" => "document.pdf", "attachment" => "document.pdf",
     "ATTACHMENT; FILENAME=A.PDF" => "A.PDF", "inline; filename=seen.pdf" => "seen.pdf"
   }.freeze
 
@@ -116,12 +123,62 @@ class HardLettersTest < Minitest::Test
     assert_nil shown.inline("d@x")
   end
 
+  PDF = "Content-Type: application/pdf\n\nPDF"
+  INNER = "Content-Type: message/rfc822\n\nFrom: Joost <joost@b.example>\nSubject: Crate 7\nMIME-Version: 1.0\n" \
+    "Content-Type: multipart/mixed; boundary=i\n\n--i\nContent-Type: text/html\n\n<b>The seal</b> is broken\n--i\n#{PDF}\n--i--\n"
+  REPORT = "Content-Type: message/delivery-status\n\nReporting-MTA: dns; b.example\n\nFinal-Recipient: rfc822; x@b.example\nAction: failed\n"
+
+  # What stands in a message, what of it is text, and what is listed by which name.
+  WITHOUT_NAMES = {
+    ["mixed", "Content-Type: text/plain\n\nHello", PDF, PDF] => ["Hello", ["document.pdf", "document 2.pdf"]],
+    ["mixed", "Content-Type: image/png\n\nP", "Content-Type: image/png; name=picture.png\n\nP"] => ["", ["picture.png", "picture.png"]],
+    ["mixed", "Content-Type: image/jpeg\n\nP", "Content-Type: audio/x-none\n\nP", "Content-Type: text/csv\n\na,b"] =>
+      ["", ["picture.jpeg", "sound.bin", "file.csv"]],
+    ["related", "Content-Type: text/html\n\n<p>Hi</p>", "Content-Type: image/png\nContent-ID: <not@shown>\n\nP"] => ["Hi", ["picture.png"]],
+    ["mixed", "Content-Type: text/plain\n\nSee below", INNER] =>
+      ["See below\n\nFrom: Joost <joost@b.example>\nSubject: Crate 7\n\nThe seal is broken", ["Crate 7.eml", "document.pdf"]],
+    ["report; report-type=delivery-status", "Content-Type: text/plain\n\nIt did not arrive", REPORT,
+      "Content-Type: text/rfc822-headers\n\nSubject: x"] =>
+      ["It did not arrive\n\nReporting-MTA: dns; b.example\n\nFinal-Recipient: rfc822; x@b.example\nAction: failed", ["headers.txt"]],
+    ["alternative", "Content-Type: text/plain\n\nCome", "Content-Type: text/x-amp-html\n\nx", 
+"Content-Type: text/calendar\n\nBEGIN:VCALENDAR"] =>
+      ["Come", ["invitation.ics"]],
+    ["signed", "Content-Type: text/plain\n\nSigned", "Content-Type: application/pgp-signature\n\nS"] => ["Signed", ["signature.asc"]]
+  }.freeze
+
+  def test_every_part_is_shown_or_listed_though_it_has_no_name
+    WITHOUT_NAMES.each do |(kind, *given), (text, names)|
+      found = parts(kind, *given)
+      assert_equal [text, names], [found.body, found.attachments.map(&:name)], kind
+      found.attachments.each_with_index { |file, index|
+ assert_equal file.content, found.attachment(index, file.name).content unless index == 1 }
+    end
+  end
+
+  def test_the_design_shows_all_that_is_text_where_it_stands
+    shown = parts("mixed", "Content-Type: text/html\n\n<p>Designed</p>", "Content-Type: text/plain\n\n1 < 2, the list's footer", INNER).html
+    assert_match(%r{<p>Designed</p>.*1 &lt; 2, the list.*Subject: Crate 7.*The seal is broken}m, shown)
+    twins = parts("mixed", "Content-Type: multipart/alternative; boundary=c\n\n--c\nContent-Type: text/plain\n\nplain\n--c\n" \
+      "Content-Type: text/html\n\n<b>html</b>\n--c--", PDF)
+    assert_equal "<b>html</b>", twins.html.strip
+    assert_nil parts("mixed", "Content-Type: text/plain\n\nplain").html
+  end
+
+  # A letter that was read before more was found in it: its list is that of then.
+  def test_a_file_is_found_by_its_name_where_it_has_moved
+    found = parts("mixed", PDF, "Content-Type: text/plain; name=a.txt\n\nA")
+    assert_equal "A", found.attachment(0, "a.txt").content.strip
+    assert_nil found.attachment(0, "untitled")
+  end
+
   PEOPLE = {
     "Ana <ana@b.example>, bo@b.example" => [["Ana", "ana@b.example"], [nil, "bo@b.example"]],
     "\"Ferro, Ana\" <ana@b.example>" => [["Ferro, Ana", "ana@b.example"]],
     "=?utf-8?q?K=C3=A4the?= <k@b.example>" => [["Käthe", "k@b.example"]],
     "=?klingon?q?K=C3=A4the?= <k@b.example>" => [["Käthe", "k@b.example"]], "Käthe <k@b.example>" => [["Käthe", "k@b.example"]],
     "undisclosed-recipients:;" => [], "" => [], "nobody" => [], "a@b@c.example, ok@b.example" => [[nil, "ok@b.example"]],
+    "\"wren@a.example\" <x@bаd.example>" => [["wren@a.example", "x@bаd.example"]],
+    "\"Ferro, Ana\" <ana@bаd.example>, <bo@b.example" => [["Ferro, Ana", "ana@bаd.example"], [nil, "bo@b.example"]],
     "Broken <ana@b.example" => [["Broken", "ana@b.example"]], "<ana@b.example>" => [[nil, "ana@b.example"]]
   }.freeze
 

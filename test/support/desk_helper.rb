@@ -26,6 +26,7 @@ module DeskHelper
     Store::Record.connection_pool.pin_connection!(true)
     Store::CurrentRulebook.forget
     Store::BadgeCounts.forget
+    Store::MatchIndex.forget
     Store::SenderCounts.forget
     @clock = Fixed.new(at("09:14"), 1.0)
     super

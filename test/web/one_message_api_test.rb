@@ -78,12 +78,27 @@ class OneMessageAPITest < Minitest::Test
 
   def test_a_file_is_handed_out_as_a_download_by_its_own_name
     listed = ask(:get, "/messages/#{@id}")["attachments"]
-    assert_equal [["Vertrag für Ägypten.pdf", 8]], listed.map { _1.values_at("name", "bytes") }
-    assert_equal "%PDF-1.4", fetch(listed[0]["path"].delete_prefix("/api"))
+    assert_equal [["picture.svg", 66], ["Vertrag für Ägypten.pdf", 8]], listed.map { _1.values_at("name", "bytes") }
+    assert_equal "%PDF-1.4", fetch(listed[1]["path"].delete_prefix("/api"))
     assert_equal ["application/octet-stream", "attachment; filename*=UTF-8''Vertrag%20f%C3%BCr%20%C3%84gypten.pdf", "nosniff"],
       last_response.headers.values_at("content-type", "content-disposition", "x-content-type-options")
-    fetch("/messages/#{@id}/attachments/1", status: 404)
+    fetch("/messages/#{@id}/attachments/2", status: 404)
+    fetch("/messages/#{@id}/attachments/#{10**20}", status: 404)
     fetch("/messages/#{@id}/attachments/-1", status: 400)
+  end
+
+  def test_its_source_is_shown_as_it_came
+    source = ask(:get, "/messages/#{@id}/source")
+    assert_match(/^Message-ID: <files@x>$/i, source["headers"])
+    assert_match(/\A--.*Content-Disposition/m, source["body"])
+    assert_equal 0, source["left"]
+  end
+
+  def test_what_deceives_shows_on_the_sheet_and_in_lists
+    id = take(from: "\"wren@lanternquay.example\" <x@l\u0430nternquay.example>", subject: "=?utf-8?q?cod=E2=80=AEfdp.exe?=").id
+    sheet = ask(:get, "/messages/#{id}")
+    assert_equal ["wren@lanternquay.example <x@lаnternquay.example>", "cod⟪right to left⟫fdp.exe"], sheet.values_at("sender", "subject")
+    assert_match(/looks like lanternquay\.example, which you know/, sheet["cautions"].join)
   end
 
   def test_its_conversation_is_muted_followed_and_neither

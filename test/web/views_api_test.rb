@@ -244,8 +244,8 @@ class ViewsAPITest < Minitest::Test
     go_through
     ask(:post, "/undo/#{stopped["undo_id"]}")
     assert_equal 700, ask(:get, "/views/#{id}")["count"]
-    assert_equal 0, 
-Store::State.joins("JOIN messages ON messages.id = message_id").where("subject LIKE 'Many%'").where.not(cleared_at: nil).count
+    assert_equal 0,
+      Store::State.joins("JOIN messages ON messages.id = states.message_id").where("subject LIKE 'Many%'").where.not(cleared_at: nil).count
     ask(:post, "/tidy", {view: id}, status: 400)
   end
 end

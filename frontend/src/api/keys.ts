@@ -11,6 +11,7 @@ export const keys = {
   round: (at: string | undefined) => ["round", at],
   sheet: (id: Id) => ["message", id],
   remote: (id: number) => ["remote", id],
+  source: (id: number) => ["source", id],
   starts: (id: number) => ["starts", id],
   backTimes: ["backTimes"],
   rules: ["rules"],

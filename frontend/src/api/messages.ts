@@ -15,6 +15,8 @@ export const useRemoteContent = (id: number, enabled: boolean) =>
     queryFn: () => unwrap(api.GET("/messages/{id}/remote", { params: { path: { id } } })),
     enabled,
   });
+export const useSource = (id: number) =>
+  useQuery({ queryKey: keys.source(id), queryFn: () => unwrap(api.GET("/messages/{id}/source", { params: { path: { id } } })) });
 export const useStarts = (id: number) =>
   useQuery({ queryKey: keys.starts(id), queryFn: () => unwrap(api.GET("/messages/{id}/starts", { params: { path: { id } } })) });
 export const useBackTimes = () =>

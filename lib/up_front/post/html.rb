@@ -10,7 +10,7 @@ module UpFront
     module HTML
       SILENT = %w[script style head title template noscript].freeze
       INLINE = %w[
-        a abbr b bdi bdo big cite code del dfn em font i ins kbd mark q s samp small span strike strong sub sup tt u var wbr
+        a abbr b bdi big cite code del dfn em font i ins kbd mark q s samp small span strike strong sub sup tt u var wbr
       ].freeze
       REMOTE = /\A\s*+(?:https?:)?\/\//i
       REMOTE_STYLE = /(?:background\s*+=?+|url\()\s*+["']?+https?:/i

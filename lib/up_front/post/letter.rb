@@ -116,6 +116,11 @@ module UpFront
       def body = unreadable? ? Charset.utf8(raw[0, MAX_BODY]).delete("\u0000") : parts.text
       def html = parts.html
       def attachments = parts.attachments
+
+      # @param name [String] as it was called when the letter was read: more may be found in it now than then
+      # @return [LetterParts::Part, nil]
+      def attachment(index, name) = (attachments[index]&.name == name) ? attachments[index] : attachments.find { _1.name == name }
+
       def inline(content_id) = parts.inline(content_id)
 
       # @param inline_at [String] the address of its pictures, to which their Content-ID is added @param remote [Boolean]

@@ -8,6 +8,7 @@ module UpFront
     class LetterHeaders
       MAX_VALUE = 20_000
       BESIDE_ADDRESS = /[\s<>,;:"()\[\]]/
+      PIECE = /(?:"[^"]*"|[^",]|")+/ # between commas, of which those within quotes part nothing
       YEARS = 1970..2200 # a date outside them is a fault of the sender's clock, and counts as missing
 
       def initialize(mail)
@@ -61,9 +62,10 @@ module UpFront
 
       # What a strict reading refuses still has addresses in it.
       def scan_addresses(value)
-        value.split(",").filter_map do |piece|
-          email = address_in(piece) or next
-          Core::Address.new(email, decode(piece.sub(/<.*/, "").delete('"').strip).then { (_1 == email) ? nil : _1 })
+        value.scan(PIECE).filter_map do |piece|
+          name, angle, rest = piece.rpartition("<")
+          email = (address_in(rest) unless angle.empty?) || address_in(piece) or next
+          Core::Address.new(email, decode((angle.empty? ? "" : name).delete('"').strip).then { (_1 == email) ? nil : _1 })
         end
       end
 

@@ -5,6 +5,8 @@ import { useRemoteContent } from "../../api/messages";
 import { Marked } from "../Marked";
 import styles from "./letter.module.css";
 
+const TALLEST = 20_000; // pixels; what is taller scrolls by itself
+
 /** The frame runs no script; it grows to its content, so that the sheet alone scrolls. */
 function Html({ id }: { id: number }) {
   const [remote, setRemote] = useState(false);
@@ -13,7 +15,7 @@ function Html({ id }: { id: number }) {
   const frame = useRef<HTMLIFrameElement>(null);
   const measure = () => {
     const page = frame.current?.contentDocument?.documentElement;
-    if (page) setHeight(page.scrollHeight + 8);
+    if (page) setHeight(Math.min(page.scrollHeight + 8, TALLEST));
   };
   return (
     <>

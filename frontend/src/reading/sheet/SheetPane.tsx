@@ -18,6 +18,7 @@ import { LabelsPane } from "./LabelsPane";
 import { Letter } from "./Letter";
 import { MakeRule } from "./MakeRule";
 import styles from "./sheet.module.css";
+import { Source } from "./Source";
 import { Thread } from "./Thread";
 import { Why } from "./Why";
 
@@ -56,7 +57,7 @@ function Head({ sheet }: { sheet: Sheet }) {
           {initials(sender?.name ?? sheet.sender)}
         </div>
         <div className={styles.people}>
-          <b>{sender?.name ?? sheet.sender}</b> {sender && sender.name !== sender.email && <span>{sender.email}</span>}
+          <b>{sender?.name ?? sheet.sender}</b> {sender && !sender.name.includes(sender.email) && <span>{sender.email}</span>}
           <br />
           {sheet.addressed}
         </div>
@@ -210,6 +211,11 @@ export function SheetPane({ id, at, act, gone, reads = "at once", empty, aside }
         {data && (
           <>
             <Head sheet={data} />
+            {data.cautions.map((caution) => (
+              <p key={caution} className={styles.caution}>
+                <b>Look twice:</b> {caution}
+              </p>
+            ))}
             {data.keep_until && data.kept && <p className={ui.hint}>Kept at top until {data.keep_until}.</p>}
             {data.put_off && <p className={ui.hint}>{data.put_off}</p>}
             <Why why={data.why} />
@@ -218,6 +224,7 @@ export function SheetPane({ id, at, act, gone, reads = "at once", empty, aside }
             <Letter sheet={data} />
             {data.thread?.count === 1 && <Thread key={data.id} sheet={data} at={at} />}
             <p className={styles.place}>{data.place}.</p>
+            <Source id={data.id} />
           </>
         )}
         <Fault of={sheet} />

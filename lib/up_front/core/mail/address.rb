@@ -19,8 +19,18 @@ module UpFront
         freeze
       end
 
-      # @return [String] what a list shows: the name, else the address
-      def shown = name || email
+      AN_ADDRESS = /\A[^\s<>]+@[^\s<>]+\z/
+
+      # @return [String] what a list shows: the name, else the address; a name that is itself another address does not stand alone
+      def shown = self.class.shown(name, email)
+
+      def self.shown(name, email)
+        return Visible.line(email) if name.nil? || name.empty?
+
+        name = Visible.line(name)
+        bare = name.delete("\"'“”‘’ ")
+        (bare.match?(AN_ADDRESS) && normalise(bare) != normalise(email)) ? "#{name} <#{Visible.line(email)}>" : name
+      end
 
       def local = key.rpartition("@").first
 

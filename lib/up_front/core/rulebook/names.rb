@@ -34,6 +34,12 @@ module UpFront
         (kind == :forward_to) ? @forward_to[Address.normalise(name)] : @named.fetch(kind, {})[Text.fold(name)]
       end
 
+      # @return [Set<String>] the domains of those that the person knows: of their organisation, groups and contacts
+      def known_domains
+        sets = [organisation, contacts, *@groups.each_value.map(&:members)]
+        sets.flat_map { |set| set.domains.to_a + set.keys.filter_map { _1[/@(.+)\z/, 1] } }.to_set
+      end
+
       # @param kind [String] groups, or of {KINDS} @return [String, nil] the rulebook's spelling of a name
       def spelling(kind, name)
         return @groups[Text.fold(name)]&.name if kind == "groups"

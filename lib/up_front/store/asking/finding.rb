@@ -73,7 +73,7 @@ module UpFront
 
       # @return [Hash{String=>Integer}]
       def tallied(column) = census.select { _1[column] }.group_by { _1[column] }.transform_values { |rows| rows.sum(&:last) }
-      def name(sender) = Message.where(sender_key: sender).order(id: :desc).pick(:sender_name).then { _1.to_s.empty? ? sender : _1 }
+      def name(sender) = Message.where(sender_key: sender).order(id: :desc).pick(:sender_name).then { Core::Address.shown(_1, sender) }
 
       def size(tier) = (@sizes ||= {})[tier] ||= ask("SELECT count(*) FROM #{tier.from} WHERE #{tier.where}").first
       def ids = all.map { "SELECT #{_1.id} FROM #{_1.from} WHERE #{_1.where}" }.join(" UNION ALL ")

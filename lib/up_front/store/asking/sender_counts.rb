@@ -25,7 +25,7 @@ module UpFront
             upto = Message.maximum(:id).to_i
             rows = Message.where("id > ? AND id <= ?", @upto, upto).where.not(sender_key: nil).group(:sender_key)
               .pluck(:sender_key, Arel.sql("max(sender_name)"), Arel.sql("count(*)"))
-            rows.each { |key, name, count| @known[key] = Sender.new(key, name, count + (@known[key]&.count || 0)) }
+            rows.each { |key, name, count| @known[key] = Sender.new(key, Core::Address.shown(name, key), count + (@known[key]&.count || 0)) }
             @upto = upto
             @known.values
           end

@@ -14,6 +14,11 @@ module UpFront
 
       def readonly? = persisted?
 
+      # As they may be shown: what came is in the columns, and the rules see that.
+      def subject = Core::Visible.line(super)
+      def sender_name = Core::Address.shown(super, sender_key.to_s)
+      def excerpt = Core::Visible.line(super)
+
       # @return [Array<Core::Address>] @param role [String] from, sender, to, cc, reply_to
       def addresses(role) = people.fetch(role, []).map { Core::Address.new(_1["email"], _1["name"]) }
 
@@ -42,7 +47,7 @@ module UpFront
       # @return [Core::Message] as the rules saw it when it came
       def to_core(references: MessageReference.where(message_id: id).pluck(:reference))
         Core::Message.new(
-          message_id: message_id, subject: subject, body: body, date: sent_at, arrived_at: arrived_at, account: account.name,
+          message_id: message_id, subject: self[:subject], body: body, date: sent_at, arrived_at: arrived_at, account: account.name,
           mailbox: mailbox, headers: headers, size: size,
           from: addresses("from"), sender: addresses("sender").first, to: addresses("to"), cc: addresses("cc"),
           reply_to: addresses("reply_to"),
@@ -50,6 +55,9 @@ module UpFront
           references: references, first_contact: first_contact, reply_to_mine: reply_to_mine
         )
       end
+
+      # @return [Array<Hash>] name, type, bytes, and the name as it may be shown
+      def files = attachments.map { _1.merge("shown" => Core::Visible.file_name(_1["name"])) }
 
       # @return [String] the bytes as they came
       def raw = RawMessage.where(message_id: id).pick(:bytes)

@@ -24,7 +24,7 @@ module UpFront
 
         def rows
           shown = @items.first(MOST_ROWS)
-          messages = Store::Message.where(id: shown.map(&:id)).select(:id, :sender_name, :subject).index_by(&:id)
+          messages = Store::Message.where(id: shown.map(&:id)).select(:id, :sender_name, :sender_key, :subject).index_by(&:id)
           shown.map do |item|
             {id: item.id, sender: messages.fetch(item.id).sender_name, subject: messages.fetch(item.id).subject,
              when: @time_format.moment(item.arrived_at), matched: true, changes: changes(item), reason: nil}

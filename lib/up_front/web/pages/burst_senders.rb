@@ -16,7 +16,7 @@ module UpFront
           @joined = Store::Alert.where(burst_id: heads.map(&:id)).pluck(:burst_id, :message_id).group_by(&:first)
           @sounded_before = sounded_before
           messages = [*heads.map(&:message_id), *@joined.values.flatten(1).map(&:last), *@sounded_before.map(&:message_id)]
-          @senders = Store::Message.where(id: messages).pluck(:id, :sender_name).to_h
+          @senders = Store::Message.where(id: messages).select(:id, :sender_name, :sender_key).to_h { [_1.id, _1.sender_name] }
         end
 
         # @param head [Store::Alert] one of them @return [Array<String>] names, one for each message

@@ -48,7 +48,7 @@ module UpFront
             .order(Arel.sql("count(*) DESC")).limit(MOST).pluck(:key, Arel.sql("max(name_key)"), Arel.sql("count(*)"))
           shown = Store::Message.where(sender_key: found.map(&:first)).group(:sender_key).pluck(:sender_key, Arel.sql("max(sender_name)"))
             .to_h
-          found.map { |key, _, count| row(key, [shown[key], key].compact.uniq.join(" · "), count) }
+          found.map { |key, _, count| row(key, [shown[key] && Core::Address.shown(shown[key], key), key].compact.uniq.join(" · "), count) }
         end
 
         def domains

@@ -8,7 +8,7 @@ module UpFront
         module_function
 
         # @return [Hash{Integer=>Store::Message}] with what a row shows
-        def messages(ids) = Store::Message.where(id: ids).select(:id, :sender_name, :subject).index_by(&:id)
+        def messages(ids) = Store::Message.where(id: ids).select(:id, :sender_name, :sender_key, :subject).index_by(&:id)
 
         # @param item [Desk::RulesPreview::Item] @param difference [Core::ClaimDifference]
         # @param reason [String, nil] why the rule says less here than it could

@@ -20,9 +20,9 @@ module UpFront
         def to_h
           row.to_h.merge(
             from: people("from"), to: people("to"), cc: people("cc"), reply_to: people("reply_to"), addressed: addressed,
-            text: @message.body[0, MOST_TEXT], text_pieces: pieces, alerted: Store::Alert.exists?(message_id: @message.id, opened_at: nil),
+            text: text, text_pieces: pieces, alerted: Store::Alert.exists?(message_id: @message.id, opened_at: nil),
             keep_until: @state.keep_until && @time_format.moment(@state.keep_until), html: html?, unreadable: @message.unreadable,
-            rough: @message.rough,
+            rough: @message.rough, cautions: cautions,
             attachments: attachments, account: @message.account.name, mailbox: @message.mailbox,
             place: "In #{@message.mailbox} of #{@message.account.addresses.first}, where it stays",
             sent: @time_format.moment(@message.sent_at),
@@ -34,6 +34,14 @@ module UpFront
         end
 
         private
+
+        def text = @text ||= Core::Visible.lines(@message.body[0, MOST_TEXT])
+
+        # What there is to know of whom it comes from, and of where an answer would go.
+        def cautions
+          known = @rulebook.names.known_domains
+          (@message.addresses("from") + @message.addresses("reply_to")).uniq(&:domain).filter_map { Core::Cautions.new(known).of(_1) }
+        end
 
         def row = @row ||= Row.of([@state], @rulebook, @now).first
 
@@ -53,7 +61,7 @@ module UpFront
         end
 
         # @return [Array, nil] the text in pieces, where words of the rules are to be marked in it
-        def pieces = marking.pieces(@message.body[0, MOST_TEXT]).then { _1 if _1.any?(&:last) }
+        def pieces = marking.pieces(text).then { _1 if _1.any?(&:last) }
 
         def stands = row.stands
 
@@ -65,7 +73,9 @@ module UpFront
           "Put off until #{@time_format.moment(@state.surface_at)}#{answered}#{": #{@state.put_off_reason}" if @state.put_off_reason}."
         end
 
-        def people(role) = @message.addresses(role).map { {name: _1.shown, email: _1.email, me: @rulebook.names.me.include?(_1)} }
+        def people(role)
+          @message.addresses(role).map { {name: _1.shown, email: Core::Visible.line(_1.email), me: @rulebook.names.me.include?(_1)} }
+        end
 
         # "to you, copied to Joost de Wit"
         def addressed
@@ -80,8 +90,8 @@ module UpFront
         def html? = !Desk::MakeSafe.of(@message).nil?
 
         def attachments
-          @message.attachments.each_with_index.map do |file, index|
-            {name: file["name"], type: file["type"], bytes: file["bytes"], size: bytes(file["bytes"]),
+          @message.files.each_with_index.map do |file, index|
+            {name: file["shown"], type: file["type"], bytes: file["bytes"], size: bytes(file["bytes"]),
              path: "/api/messages/#{@message.id}/attachments/#{index}"}
           end
         end

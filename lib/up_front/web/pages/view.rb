@@ -64,7 +64,7 @@ module UpFront
         def groups
           shown = asked.first(@most_groups)
           newest = %w[sender thread].include?(@view.group_by) ? Store::Message.where(id: shown.map(&:newest))
-            .pluck(:id, :sender_name, :subject).to_h { |id, *texts| [id, texts] } : {}
+            .select(:id, :sender_name, :sender_key, :subject).to_h { [_1.id, [_1.sender_name, _1.subject]] } : {}
           shown.map { |group| {key: group.key, title: title(group.key, *newest[group.newest]), count: group.count, unread: group.unread} }
         end
 

@@ -7,6 +7,7 @@ module UpFront
       module Mail
         FRAME = "default-src 'none'; style-src 'unsafe-inline'; sandbox allow-same-origin allow-popups allow-popups-to-escape-sandbox; " \
           "frame-ancestors 'self'; base-uri 'none'; form-action 'none'; "
+        MOST_FILES = 100_000 # that no message has
         PICTURES = %w[image/png image/jpeg image/gif image/webp].freeze
         PAGE = <<~HTML
           <!doctype html><html><head><meta charset="utf-8"><style>
@@ -27,7 +28,7 @@ module UpFront
             html = Post::HTML.marked(html, marking) if marking.any?
             headers "content-security-policy" => "#{FRAME}img-src 'self' data:#{" https: http:" if remote}", "x-left-out" => left_out.to_s
             content_type "text/html; charset=utf-8"
-            format(PAGE, html)
+            format(PAGE, Core::Visible.turns(html))
           end
           app.get("/api/messages/:id/remote") do |id|
             json(left_out: Desk::MakeSafe.of(message(id))&.last || false)
@@ -39,12 +40,16 @@ module UpFront
             picture.content
           end
           app.get("/api/messages/:id/attachments/:index") do |id, index|
-            file = apart { Post::Apart.call(:attachment, message(id).raw, Integer(index, 10)) }
+            message = message(id)
+            place = (index.size < 6) ? Integer(index, 10) : MOST_FILES
+            kept = message.attachments[place]
+            file = kept && apart { Post::Apart.call(:attachment, message.raw, place, kept["name"]) }
             halt_problem 404, "The message holds no such file." unless file
             content_type "application/octet-stream"
             headers "content-disposition" => "attachment; filename*=UTF-8''#{Rack::Utils.escape_path(file.name)}"
             file.content
           end
+          app.get("/api/messages/:id/source") { |id| json(Pages::Source.new(message(id)).to_h) }
           app.get("/api/messages/:id/raw") do |id|
             content_type "application/octet-stream"
             headers "content-disposition" => "attachment; filename=\"message-#{id.to_i}.eml\""

@@ -52,7 +52,7 @@ module UpFront
 
             content_type "text/calendar; charset=utf-8"
             states = Store::State.put_off(now).order(:surface_at).limit(500).to_a
-            subjects = Store::Message.where(id: states.map(&:message_id)).pluck(:id, :subject).to_h
+            subjects = Store::Message.where(id: states.map(&:message_id)).select(:id, :subject).to_h { [_1.id, _1.subject] }
             backs = states.map do |state|
               Post::CalendarOut::Back.new(id: state.message_id, at: state.surface_at, subject: subjects.fetch(state.message_id),
                 reason: state.put_off_reason)
