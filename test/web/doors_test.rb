@@ -123,6 +123,23 @@ class DoorsTest < Minitest::Test
     assert_equal [503, "The interface is not built yet: run bin/setup."], [last_response.status, last_response.body]
   end
 
+  def test_a_body_that_is_too_long_is_refused_before_anything_is_made_of_it
+    {"/api/acts" => 1, "/api/rulebook/preview" => 12, "/api/sounds?name=x" => 64}.each do |path, most|
+      post path, " " * (most * 1024 * 1024 + 1), "CONTENT_TYPE" => "application/json"
+      assert_equal [413, "That is more than #{most} MB, which is the most that can be taken here."],
+        [last_response.status, JSON.parse(last_response.body)["detail"]], path
+      assert_safe(path)
+    end
+  end
+
+  def test_a_character_that_no_text_holds_is_refused_wherever_it_stands
+    [["PUT", "/api/things/groups", {"thing" => {"name" => "a", "members" => ["x\0@b.example"]}}], ["POST", "/api/sources", {"path" => "/a\0"}],
+      ["GET", "/api/find?text=a%00b", nil], ["GET", "/api/messages/1%00", nil]].each do |verb, path, body|
+      custom_request(verb, path, {}, body ? {:input => JSON.generate(body), "CONTENT_TYPE" => "application/json"} : {})
+      assert_includes [400, 404], last_response.status, path
+    end
+  end
+
   def test_what_the_api_answers_is_not_kept
     %w[/api/status /api/nowhere /api/day].each { |path| assert_equal "no-store", get(path)["cache-control"], path }
   end

@@ -42,6 +42,7 @@ module UpFront
       COMPRESSED = %w[application/json application/problem+json text/html text/css text/javascript application/javascript image/svg+xml
         text/calendar].freeze
       use Rack::Deflater, include: COMPRESSED
+      use BoundedBodies
       use Committee::Middleware::RequestValidation, schema_path: API, prefix: "/api", coerce_date_times: false,
         params_key: "committee.params",
         parse_response_by_content_type: true, query_hash_key: "rack.request.query_hash", strict_reference_validation: true,
@@ -58,6 +59,7 @@ module UpFront
       before do
         cache_control :no_store if request.path_info.start_with?("/api/")
         same_origin! unless reads?
+        whole!([request.path_info, params.to_h])
       end
 
       # What can be asked before Up Front knows its owner; all else wants the rulebook.
@@ -65,7 +67,9 @@ module UpFront
 
       before("/api/*") { rulebook unless BEFORE_SET_UP.match?(request.path_info) }
 
-      get(%r{/api/.*}) { halt_problem 404, "There is nothing at #{request.path_info}." }
+      %i[get post put delete patch options].each do |verb|
+        public_send(verb, %r{/api/.*}) { halt_problem 404, "There is nothing at #{request.path_info}." }
+      end
 
       # What an older page still asks for is gone; the page would take another for it.
       get("/assets/*") { halt 404, "That part of the page is gone. Load the page anew." }

@@ -34,9 +34,25 @@ module UpFront
       def given
         request.body&.rewind
         text = request.body&.read.to_s
-        text.empty? ? {} : JSON.parse(text)
+        text.empty? ? {} : whole!(JSON.parse(text))
       rescue JSON::ParserError
         halt_problem 400, "The request is no JSON."
+      end
+
+      # No text holds a null character: what is kept of it, and what is asked of a file system, would end there.
+      # @param value [Object] of JSON @return [Object] itself
+      def whole!(value)
+        halt_problem 400, "There is a character in it that no text holds (U+0000). Take it out." if null?(value)
+
+        value
+      end
+
+      def null?(value)
+        case value
+        when String then value.include?("\0")
+        when Hash then value.any? { |key, each| null?(key) || null?(each) }
+        when Array then value.any? { null?(_1) }
+        end
       end
 
       # @return [Boolean] a parameter of the query; whoever checked it may have made a Boolean of it already

@@ -10,7 +10,7 @@ module UpFront
       def self.[](key) = find_by(key: key)&.value
 
       def self.[]=(key, value)
-        upsert({key: key, value: value})
+        value.nil? ? where(key: key).delete_all : upsert({key: key, value: value})
       end
     end
   end

@@ -45,6 +45,8 @@ module UpFront
 
         # Places are counted among all rules, those that cannot be read too.
         def order(id, to)
+          raise Desk::Act::Impossible.new("Say where it shall go.", pointer: "/to", status: 400) unless to
+
           ids = @ids - [id]
           ids.insert(to.clamp(0, ids.size), id)
           @rulebook.rules.sort_by { ids.index(_1.id) }

@@ -24,11 +24,11 @@ module UpFront
 
         private
 
-        # The draft with what of its condition can be read, under a name of its own where it has none.
+        # The draft with what of its condition can be read, under a name of its own where it has none; without the rest of it where
+        # something of that cannot be read.
         def readable
-          body = {"name" => "This view", **@body.slice(*Core::View::OPTIONAL),
-                  "when" => (@draft.tree || Core::Condition::Group.new("all", [].freeze)).to_h}
-          Core::View.read(body, Core::Check.new, @rulebook.names)
+          body = {"name" => "This view", "when" => (@draft.tree || Core::Condition::Group.new("all", [].freeze)).to_h}
+          [@body.slice(*Core::View::OPTIONAL), {}].lazy.filter_map { Core::View.read(body.merge(_1), Core::Check.new, @rulebook.names) }.first
         end
 
         def faults

@@ -24,9 +24,10 @@ module UpFront
            review: (review if @view.review.any? || gone_through_at)}
         end
 
-        # @param offset [Integer] @param group [String, nil] @return [Hash] the rows from there on
+        # @param offset [Integer] @param group [String, nil] the key of one, where the view is grouped: another page may have changed that
+        # @return [Hash] the rows from there on
         def page(offset, group: nil)
-          {offset: offset, messages: Row.of(@query.page(offset, PAGE, group: group), @rulebook, @now)
+          {offset: offset, messages: Row.of(@query.page(offset, PAGE, group: (group if @view.group_by)), @rulebook, @now)
             .map { |row| row.to_h.merge(fresh: fresh?(row)) }}
         end
 
