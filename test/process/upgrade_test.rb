@@ -106,7 +106,8 @@ class UpgradeTest < Minitest::Test
       "rules" => [], "views" => [], "undo_steps" => [], "former_claims" => [], "undo_changes" => [],
       "settings" => [{"key" => "search_upto", "value" => "0"}],
       "alerts" => [], "rule_versions" => [], "firings" => [], "sounds" => [], "seen_files" => [], "sources" => [], "imports" => [],
-      "events" => [{"at" => AT, "kind" => "arrived", "payload" => {}}], "minded_threads" => [], "message_labels" => [], "heads_downs" => []
+      "events" => [{"at" => AT, "kind" => "arrived", "payload" => {}}], "minded_threads" => [], "message_labels" => [], "heads_downs" => [],
+      "jobs" => [], "job_parts" => []
     }
   end
 

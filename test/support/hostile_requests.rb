@@ -62,11 +62,13 @@ class HostileRequests
 
   def query(parameters)
     given = parameters.select { _1["required"] || chance(60) }.reject { chance(10) }
-    URI.encode_www_form(given.map { |parameter| [parameter["name"], value(resolved(parameter["schema"])).then { _1.is_a?(Enumerable) ? JSON.generate(_1) : _1 }] })
+    URI.encode_www_form(given.map { |parameter| [parameter["name"], value(resolved(parameter["schema"])).then {
+ _1.is_a?(Enumerable) ? JSON.generate(_1) : _1 }] })
   end
 
   def body(type, schema)
-    return one(["", "x", "\0" * 100, "BEGIN:VCALENDAR\nBEGIN:VEVENT\n", "BEGIN:VCARD\n" * 50, "From: a@b\n\nx", "RIFF1234WAVE"]) if type != "application/json"
+    return one(["", "x", "\0" * 100, "BEGIN:VCALENDAR\nBEGIN:VEVENT\n", "BEGIN:VCARD\n" * 50, "From: a@b\n\nx", 
+"RIFF1234WAVE"]) if type != "application/json"
     return one(["", "{", "null", "[]", "\"x\"", "{\"a\":1,\"a\":2}", "[" * 5_000, "\xFF\xFE"]) if chance(4)
 
     JSON.generate(spoilt(value(resolved(schema))))
@@ -84,7 +86,8 @@ class HostileRequests
 
       key = one(value.keys)
       chance(15) ? value.except(key) : value.merge(key => spoilt(value[key]))
-    when Array then value.empty? || chance(10) ? value + [anything] : value.each_with_index.map { |each, index| index.zero? ? spoilt(each) : each }
+    when Array then value.empty? || chance(10) ? value + [anything] : value.each_with_index.map { |each, index|
+ index.zero? ? spoilt(each) : each }
     else anything
     end
   end
