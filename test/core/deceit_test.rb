@@ -42,7 +42,8 @@ class DeceitTest < Minitest::Test
     end
   end
 
-  CAUTIONS = {"lanternquay.example" => nil, "mail.northgate.example" => nil, "l\u0430nternquay.example" => /looks like lanternquay\.example/,
+  CAUTIONS = {"lanternquay.example" => nil, "mail.northgate.example" => nil,
+              "l\u0430nternquay.example" => /looks like lanternquay\.example/,
               "1anternquay.example" => /looks like lanternquay\.example, which you know, but is another domain\.\z/,
               "p\u0430ypal.example" => /mixes letters of several alphabets.*, and is xn--pypal-4ve\.example\./,
               "\u0430\u0440\u0440\u04CF\u0435.example" => /look like Latin ones, and is xn--/,

@@ -19,8 +19,8 @@ class FilesTest < Minitest::Test
 
   def refused(path) = assert_raises(Post::MailFile::NoMail) { Post::MailFile.new(path) }.message
 
-  MBOX = "From a@b Tue Mar  9 07:00:00 2027\nSubject: one\n\ntext\n>From the start\n\nFrom b@c Tue Mar  9 07:01:00 2027\nbroken \xff line\n\nFrom d@e " \
-    "Tue Mar  9 07:02:00 2027\r\nSubject: three\r\n\r\nFrom here on\r\n"
+  MBOX = "From a@b Tue Mar  9 07:00:00 2027\nSubject: one\n\ntext\n>From the start\n\nFrom b@c Tue Mar  9 07:01:00 2027\nbroken " \
+    "\xff line\n\nFrom d@e Tue Mar  9 07:02:00 2027\r\nSubject: three\r\n\r\nFrom here on\r\n"
 
   def test_an_mbox_with_one_broken_message
     found = subjects(file(MBOX))

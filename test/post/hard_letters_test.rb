@@ -91,15 +91,16 @@ class HardLettersTest < Minitest::Test
     assert_equal ["", ["rest of the message.eml"]], [deepest.body, deepest.attachments.map(&:name)]
     assert_includes deepest.attachments.first.content, "at the bottom"
     many = parts("mixed", *Array.new(1_200) { "Content-Type: text/plain; name=f#{_1}.txt\n\nx" })
-    assert_equal [Post::PartTree::MAX_PARTS, "f0.txt", "rest of the message.eml"], 
-[many.attachments.size, *many.attachments.values_at(0, -1).map(&:name)]
+    assert_equal [Post::PartTree::MAX_PARTS, "f0.txt", "rest of the message.eml"],
+      [many.attachments.size, *many.attachments.values_at(0, -1).map(&:name)]
     assert_includes many.attachments.last.content, "f1199.txt"
   end
 
   NAMES = {
     "attachment; filename=\"a.pdf\"" => "a.pdf", "attachment; filename*=UTF-8''%C3%84rger.pdf" => "Ärger.pdf",
     "attachment; filename=\"=?UTF-8?B?w4RyZ2VyLnBkZg==?=\"" => "Ärger.pdf", "attachment; filename=\"../../etc/passwd\"" => "passwd",
-    "attachment; filename=\"C:\\\\Temp\\\\a.pdf\"" => "a.pdf", "attachment; filename=\"  \"" => "document.pdf", "attachment" => "document.pdf",
+    "attachment; filename=\"C:\\\\Temp\\\\a.pdf\"" => "a.pdf", "attachment; filename=\"  \"" => "document.pdf",
+    "attachment" => "document.pdf",
     "ATTACHMENT; FILENAME=A.PDF" => "A.PDF", "inline; filename=seen.pdf" => "seen.pdf"
   }.freeze
 
@@ -126,7 +127,8 @@ class HardLettersTest < Minitest::Test
   PDF = "Content-Type: application/pdf\n\nPDF"
   INNER = "Content-Type: message/rfc822\n\nFrom: Joost <joost@b.example>\nSubject: Crate 7\nMIME-Version: 1.0\n" \
     "Content-Type: multipart/mixed; boundary=i\n\n--i\nContent-Type: text/html\n\n<b>The seal</b> is broken\n--i\n#{PDF}\n--i--\n"
-  REPORT = "Content-Type: message/delivery-status\n\nReporting-MTA: dns; b.example\n\nFinal-Recipient: rfc822; x@b.example\nAction: failed\n"
+  REPORT = "Content-Type: message/delivery-status\n\nReporting-MTA: dns; b.example\n\n" \
+    "Final-Recipient: rfc822; x@b.example\nAction: failed\n"
 
   # What stands in a message, what of it is text, and what is listed by which name.
   WITHOUT_NAMES = {
@@ -140,8 +142,8 @@ class HardLettersTest < Minitest::Test
     ["report; report-type=delivery-status", "Content-Type: text/plain\n\nIt did not arrive", REPORT,
       "Content-Type: text/rfc822-headers\n\nSubject: x"] =>
       ["It did not arrive\n\nReporting-MTA: dns; b.example\n\nFinal-Recipient: rfc822; x@b.example\nAction: failed", ["headers.txt"]],
-    ["alternative", "Content-Type: text/plain\n\nCome", "Content-Type: text/x-amp-html\n\nx", 
-"Content-Type: text/calendar\n\nBEGIN:VCALENDAR"] =>
+    ["alternative", "Content-Type: text/plain\n\nCome", "Content-Type: text/x-amp-html\n\nx",
+      "Content-Type: text/calendar\n\nBEGIN:VCALENDAR"] =>
       ["Come", ["invitation.ics"]],
     ["signed", "Content-Type: text/plain\n\nSigned", "Content-Type: application/pgp-signature\n\nS"] => ["Signed", ["signature.asc"]]
   }.freeze
@@ -151,7 +153,8 @@ class HardLettersTest < Minitest::Test
       found = parts(kind, *given)
       assert_equal [text, names], [found.body, found.attachments.map(&:name)], kind
       found.attachments.each_with_index { |file, index|
- assert_equal file.content, found.attachment(index, file.name).content unless index == 1 }
+        assert_equal file.content, found.attachment(index, file.name).content unless index == 1
+      }
     end
   end
 

@@ -31,8 +31,8 @@ class FaultsTest < Minitest::Test
   end
 
   def owned
-    Desk::SetUp.new(@clock = Moment.new(at("09:14"))).call({"name" => "Wren", "addresses" => ["w@q.example"], "organisation" => ["q.example"],
-      "time_zone" => "Europe/Lisbon"}, plan: {})
+    owner = {"name" => "Wren", "addresses" => ["w@q.example"], "organisation" => ["q.example"], "time_zone" => "Europe/Lisbon"}
+    Desk::SetUp.new(@clock = Moment.new(at("09:14"))).call(owner, plan: {})
     office = Post::Office.new(@folder)
     Desk::AddSource.new(@clock).call(office.box("w@q.example"))
     60.times do |n|

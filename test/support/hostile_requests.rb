@@ -10,10 +10,11 @@ class HostileRequests
     def to_s = "#{verb.upcase} #{path}#{"?#{query}" unless query.empty?} #{body.to_s.b[0, 300]}"
   end
 
-  TEXTS = ["", " ", "\u0000", "a\u0000b", "x" * 3_000, " " * 3_000, "\u202Egpj", "Loans", "loans", "LOANS", "Łódź", "😀" * 50, "'; DROP TABLE messages; --",
-    "%00", "../../etc/passwd", "/proc/self/mem", "/dev/zero", "<b>x</b>", "\ud7ff", "a\nb", "NaN", "null", "-1", "2027-02-30", "25:61", "P1D", "PT0S",
-    "Europe/Nowhere", "Europe/Lisbon", "group:Lenders", "me", "@", "@b.example", "a@b@c", "url(", "(" * 400, "\\", "\"", "#2F6B4F", "#GGGGGG",
-    "mon", "it is unread", "the sender is", "2027-03-09T09:14:00Z", "9999-12-31T23:59:59Z", "0000-01-01"].freeze
+  TEXTS = ["", " ", "\u0000", "a\u0000b", "x" * 3_000, " " * 3_000, "\u202Egpj", "Loans", "loans", "LOANS", "Łódź", "😀" * 50,
+    "'; DROP TABLE messages; --", "%00", "../../etc/passwd", "/proc/self/mem", "/dev/zero", "<b>x</b>", "\ud7ff", "a\nb", "NaN", "null",
+    "-1", "2027-02-30", "25:61", "P1D", "PT0S", "Europe/Nowhere", "Europe/Lisbon", "group:Lenders", "me", "@", "@b.example", "a@b@c", "url(",
+    "(" * 400, "\\", "\"", "#2F6B4F", "#GGGGGG", "mon", "it is unread", "the sender is", "2027-03-09T09:14:00Z", "9999-12-31T23:59:59Z",
+    "0000-01-01"].freeze
   NUMBERS = [0, 1, -1, 2, 7, 99, 10**6, 2**31, 2**63, 10**20, -(10**20), 0.5, 1e308].freeze
   PLACES = %w[1 2 3 0 -1 99999999 100000000000000000000 x %00 1.5 labels groups inks].freeze
 
@@ -62,13 +63,15 @@ class HostileRequests
 
   def query(parameters)
     given = parameters.select { _1["required"] || chance(60) }.reject { chance(10) }
-    URI.encode_www_form(given.map { |parameter| [parameter["name"], value(resolved(parameter["schema"])).then {
- _1.is_a?(Enumerable) ? JSON.generate(_1) : _1 }] })
+    written = given.to_h { |parameter| [parameter["name"], value(resolved(parameter["schema"]))] }
+    URI.encode_www_form(written.transform_values { _1.is_a?(Enumerable) ? JSON.generate(_1) : _1 })
   end
 
   def body(type, schema)
-    return one(["", "x", "\0" * 100, "BEGIN:VCALENDAR\nBEGIN:VEVENT\n", "BEGIN:VCARD\n" * 50, "From: a@b\n\nx", 
-"RIFF1234WAVE"]) if type != "application/json"
+    if type != "application/json"
+      return one(["", "x", "\0" * 100, "BEGIN:VCALENDAR\nBEGIN:VEVENT\n", "BEGIN:VCARD\n" * 50, "From: a@b\n\nx",
+        "RIFF1234WAVE"])
+    end
     return one(["", "{", "null", "[]", "\"x\"", "{\"a\":1,\"a\":2}", "[" * 5_000, "\xFF\xFE"]) if chance(4)
 
     JSON.generate(spoilt(value(resolved(schema))))
@@ -86,8 +89,10 @@ class HostileRequests
 
       key = one(value.keys)
       chance(15) ? value.except(key) : value.merge(key => spoilt(value[key]))
-    when Array then value.empty? || chance(10) ? value + [anything] : value.each_with_index.map { |each, index|
- index.zero? ? spoilt(each) : each }
+    when Array
+      return value + [anything] if value.empty? || chance(10)
+
+      [spoilt(value.first), *value.drop(1)]
     else anything
     end
   end

@@ -62,7 +62,8 @@ class KeptAnswersTest < Minitest::Test
     plain = ->(path) { Web::App.set(:answers, nil) && fetch(path) }
     ids = Array.new(12) { |n| take(subject: "m #{n}", date: at("09:0#{n % 9}")).id }
     acts = [-> { Desk::Clear.new(clock) }, -> { Desk::Flag.new(clock) }, -> {
- Desk::KeepAtTop.new(clock, until_at: clock.now + random.rand(5..90)) },
+      Desk::KeepAtTop.new(clock, until_at: clock.now + random.rand(5..90))
+    },
       -> { Desk::BringBack.new(clock, clock.now + random.rand(5..90)) }, -> { Desk::MarkRead.new(clock) }]
     80.times do
       if random.rand(2).zero?

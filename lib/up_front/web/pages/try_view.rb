@@ -29,7 +29,8 @@ module UpFront
         def readable
           body = {"name" => "This view", "when" => (@draft.tree || Core::Condition::Group.new("all", [].freeze)).to_h}
           [@body.slice(*Core::View::OPTIONAL), {}].lazy.filter_map {
- Core::View.read(body.merge(_1), Core::Check.new, @rulebook.names) }.first
+            Core::View.read(body.merge(_1), Core::Check.new, @rulebook.names)
+          }.first
         end
 
         def faults
