@@ -49,6 +49,11 @@ class FirstRunTest < Minitest::Test
     File.write(File.join(maildir, "new", "1.x"), mail("From the folder"))
     visit "/held"
     assert_link(text: "From the folder")
+    File.rename(maildir, "#{maildir}.away")
+    assert_text(/Since \d\d:\d\d: \S+ is not there\. What is there comes in as soon as it can be read\./)
+    click_link("Mail in", class: nil, match: :first)
+    File.rename("#{maildir}.away", maildir)
+    assert_no_text "is not there"
   end
 
   def test_files_are_chosen_dropped_and_refused_in_words

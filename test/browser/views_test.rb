@@ -110,6 +110,22 @@ class ViewsTest < Minitest::Test
     assert_selector("h1", text: "All mail: #{total}")
   end
 
+  # What goes through many shows how far it is wherever one is, and what was done of it when it is over.
+  def test_what_goes_through_all_mail_shows_its_way_and_is_taken_back_as_a_whole
+    visit "/views"
+    click_link "All mail"
+    click_button "Tidy …"
+    within("section[aria-label=Tidy]") { find("[role=combobox]", text: "Clear").click }
+    find("[role=option]", text: "Flag", exact_text: true).click
+    within("section[aria-label=Tidy]") { click_button(text: /\AFlag: [\d,]+ messages/) }
+    assert_text(/Flagged [\d,]{3,} messages\./)
+    assert_no_button "Stop"
+    click_button "Undo"
+    assert_text(/Taken back on [\d,]{3,} messages: Flagged/)
+    visit "/rules/done"
+    assert_selector("li", text: /Flagged [\d,]{3,} messages\.\s*taken back/i)
+  end
+
   def test_a_digit_opens_a_view_and_a_file_brings_one_in
     visit "/views"
     click_link "All mail"

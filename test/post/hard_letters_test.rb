@@ -171,7 +171,8 @@ class HardLettersTest < Minitest::Test
   def test_a_file_is_found_by_its_name_where_it_has_moved
     found = parts("mixed", PDF, "Content-Type: text/plain; name=a.txt\n\nA")
     assert_equal "A", found.attachment(0, "a.txt").content.strip
-    assert_nil found.attachment(0, "untitled")
+    assert_nil found.attachment(0, "b.txt")
+    assert_equal "document.pdf", found.attachment(0, "untitled").name, "as it was called before"
   end
 
   PEOPLE = {

@@ -14,7 +14,7 @@ class RandomKillsTest < Minitest::Test
 
   KILLS = Integer(ENV.fetch("KILLS", "6"))
   SEED = Integer(ENV.fetch("KILL_SEED", "19"))
-  LONGEST = 0.7 # seconds that a server lives
+  LONGEST = 1.0 # seconds that a server lives
   FORMER = Dir[File.expand_path("../former/*.sqlite3.gz", __dir__)].sort
 
   def setup
@@ -41,6 +41,7 @@ class RandomKillsTest < Minitest::Test
     @server.stop
     whole!
     assert_equal @delivered, count("count(DISTINCT subject) FROM messages")
+    assert_operator @flagged.size, :>=, KILLS / 2, "so few acts were acknowledged that nothing is compared"
     return unless ENV["KILLS"]
 
     puts "#{KILLS} kills with seed #{SEED}: #{@compared} things compared, #{@delivered} messages, #{@flagged.size} acts acknowledged"
@@ -73,15 +74,16 @@ class RandomKillsTest < Minitest::Test
     @server.start
     assert post("/setup", name: "W", addresses: ["w@q.example"], organisation: [], time_zone: "Europe/Lisbon", batch: false)
     assert post("/sources", path: @maildir)
-    assert post("/rules",
-      body: rule("Numbers", when: leaf("subject", "mentions", ["number"]), then: {"labels" => [], "priority" => "high"}))
+    assert post("/rules", body: rule("Numbers", when: leaf("subject", "mentions", ["number"]), then: {"priority" => "high"}))
     assert put("/followed-calendar", path: @calendar)
+    @server.wait_for { count("count(*) FROM messages") >= 50 }
     @server.stop("KILL")
   end
 
   # For so long: mail comes, a person acts on a message at a time and on all at once, and takes back.
   def live(seconds)
     ending = now + seconds
+    flag
     while now < ending
       [-> { deliver(@random.rand(1..20)) }, -> { flag }, -> { flag }, -> { tidy }, -> { undo }, -> { write_calendar }]
         .sample(random: @random).call

@@ -86,6 +86,20 @@ class WatcherTest < Minitest::Test
     assert_equal [1, []], [@told.size, @watcher.faults.list], "once it is well again nothing is told"
   end
 
+  def test_where_not_even_asking_for_news_works_that_is_told_until_it_does
+    set_up
+    sound = true
+    commits = Object.new
+    commits.define_singleton_method(:any?) { sound || raise(SQLite3::IOException, "disk I/O error") }
+    watching = Service::Watcher.new(clock, told: ->(text) { @told << text }, commits: commits, monotonic: -> { @seconds })
+    sound = false
+    turns(15, watching)
+    assert_equal [[Store::Fault::WORDS[SQLite3::IOException]], 1], [watching.faults.list.map(&:words), @told.size]
+    sound = true
+    turns(15, watching)
+    assert_empty watching.faults.list
+  end
+
   # An idle second costs what one look at the clock does.
   def test_without_news_and_within_a_second_only_folders_are_looked_at
     set_up

@@ -12,7 +12,8 @@ class HostileRequests
 
   TEXTS = ["", " ", "\u0000", "a\u0000b", "x" * 3_000, " " * 3_000, "\u202Egpj", "Loans", "loans", "LOANS", "Łódź", "😀" * 50,
     "'; DROP TABLE messages; --", "%00", "../../etc/passwd", "/proc/self/mem", "/dev/zero", "<b>x</b>", "\ud7ff", "a\nb", "NaN", "null",
-    "-1", "2027-02-30", "25:61", "P1D", "PT0S", "Europe/Nowhere", "Europe/Lisbon", "group:Lenders", "me", "@", "@b.example", "a@b@c", "url(",
+    "-1", "2027-02-30", "25:61", "P1D", "PT0S", "Europe/Nowhere", "Europe/Lisbon", "group:Lenders", "me", "@", "@b.example", "a@b@c",
+    "url(",
     "(" * 400, "\\", "\"", "#2F6B4F", "#GGGGGG", "mon", "it is unread", "the sender is", "2027-03-09T09:14:00Z", "9999-12-31T23:59:59Z",
     "0000-01-01"].freeze
   NUMBERS = [0, 1, -1, 2, 7, 99, 10**6, 2**31, 2**63, 10**20, -(10**20), 0.5, 1e308].freeze

@@ -4,7 +4,7 @@ import { useHappenings } from "./events";
 /** What may be done next, said beside the undo. */
 export type Offer = { label: string; act: () => void };
 /** What the outcome of an act may have for a person. */
-export type Outcome = { message?: string; undo_id?: number | null };
+export type Outcome = { message?: string; undo_id?: number | null; running?: boolean };
 /** Who tells the outcome: a notice, or where it is done (then a notice tells only what went well), or nobody. */
 export type TellsBy = "notice" | "inline" | "nobody";
 

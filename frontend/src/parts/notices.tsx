@@ -14,8 +14,8 @@ export class NoticeBoard {
   tell = (message: string, undo?: number, offer?: Offer) => this.#show({ message, undo, offer });
   fail = (message: string) => this.#show({ message, failed: true });
   /** What came by itself: it does not take the place of a notice with an undo or of another such, and follows it. */
-  mention = (message: string, offer?: Offer) => {
-    const next = { message, offer, byItself: true };
+  mention = (message: string, offer?: Offer, undo?: number) => {
+    const next = { message, offer, undo, byItself: true };
     if (this.#notice?.undo || this.#notice?.byItself) this.#later.push(next);
     else this.#show(next);
   };
@@ -30,8 +30,8 @@ export class NoticeBoard {
   mutations = () =>
     new MutationCache({
       onSuccess: (data, given, _, { meta }) => {
-        const { message, undo_id } = (data ?? {}) as Outcome;
-        if (!message || !meta || meta.tells === "nobody") return;
+        const { message, undo_id, running } = (data ?? {}) as Outcome;
+        if (!message || !meta || meta.tells === "nobody" || running) return; // what goes on tells when it is over
         this.tell(message, undo_id ?? undefined, undo_id ? meta.offer?.(given as never) : undefined);
       },
       onError: (problem, _given, _, { meta }) => {

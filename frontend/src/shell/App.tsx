@@ -62,8 +62,8 @@ function useMentions() {
   const { mention } = useNotices();
   const navigate = useNavigate();
   useHear(({ data }) => {
-    const { message, path } = (data as { message?: string; path?: string } | undefined) ?? {};
-    if (message) mention(message, path ? { label: "Go through it", act: () => void navigate(path) } : undefined);
+    const { message, path, undo_id } = (data as { message?: string; path?: string; undo_id?: number } | undefined) ?? {};
+    if (message) mention(message, path ? { label: "Go through it", act: () => void navigate(path) } : undefined, undo_id);
   });
 }
 

@@ -11,6 +11,8 @@ module UpFront
       MAX_BYTES = 64 * 1024 * 1024 # a 45 MB attachment after base64; larger mail is refused by most hosts
       MAX_BODY = 1_000_000 # characters of text that rules look through
 
+      NAMELESS = "untitled" # as files without a name were called before they had one made up
+
       TELLING = %w[from to subject date message-id received].freeze
 
       attr_reader :raw
@@ -119,7 +121,11 @@ module UpFront
 
       # @param name [String] as it was called when the letter was read: more may be found in it now than then
       # @return [LetterParts::Part, nil]
-      def attachment(index, name) = (attachments[index]&.name == name) ? attachments[index] : attachments.find { _1.name == name }
+      def attachment(index, name)
+        return attachments[index] if [attachments[index]&.name, NAMELESS].include?(name)
+
+        attachments.find { _1.name == name }
+      end
 
       def inline(content_id) = parts.inline(content_id)
 

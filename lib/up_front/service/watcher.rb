@@ -48,15 +48,14 @@ module UpFront
 
       # Whatever is due.
       def turn
-        @news = @commits.nil? || @commits.any?
+        asked = attempt("the database") { [@commits.nil? || @commits.any?] } or return
+        @news = asked.first
         attempt("the start") { ready? } or return
         (sources || []).each { |source| attempt("source #{source.id}") { reader(source).call } }
         return unless time? || @news
 
         by_time.each { |name, step| attempt(name, &step) }
         by_news.each { |name, step| attempt(name, &step) if @news || @failing.include?(name) }
-      rescue SQLite3::Exception => error # not even asking whether there is anything to do
-        failed("the database", error)
       end
 
       private

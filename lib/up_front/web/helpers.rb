@@ -63,7 +63,10 @@ module UpFront
         json(message: act.message, undo_id: act.undo_id, total: act.result.total, running: act.result.going?, job: act.result.id)
       end
 
-      def done(act) = json({message: act.message, undo_id: act.undo_id})
+      def done(act)
+        going = act.result.is_a?(Store::Job) && act.result.going?
+        json({message: act.message, undo_id: act.undo_id, **(going ? {running: true} : {})})
+      end
 
       def message(id) = Store::Message.find_by(id: id) || halt_problem(404, "That message is not here.")
 

@@ -88,8 +88,15 @@ module UpFront
       def told(job)
         words(job).tap do |text|
           job.undo_step.update!(message: text) unless job.kind == "undo"
-          event("progress", progress(job).merge((!job.going? && job.total > AT_ONCE) ? {message: text} : {}))
+          event("progress", progress(job).merge(over(job, text)))
         end
+      end
+
+      # Of one that went on beside what the person did, they hear when it is over.
+      def over(job, text)
+        return {} if job.going? || job.total <= AT_ONCE
+
+        {message: text, undo_id: (job.undo_step_id unless job.kind == "undo")}.compact
       end
 
       def progress(job) = {job: job.id, step: job.undo_step_id, done: job.gone_through, of: job.total, state: job.state}
