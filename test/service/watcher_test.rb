@@ -11,6 +11,7 @@ class WatcherTest < Minitest::Test
     super
     @told = []
     @seconds = 1_000
+    @faults = Service::Faults.new
     @watcher = watcher
     @folder = Dir.mktmpdir
     @office = Post::Office.new(@folder)
@@ -21,7 +22,10 @@ class WatcherTest < Minitest::Test
     super
   end
 
-  def watcher = Service::Watcher.new(clock, told: ->(text) { @told << text }, monotonic: -> { @seconds })
+  def attempts = Service::Attempts.new(clock, faults: @faults, told: ->(text) { @told << text }, monotonic: -> { @seconds })
+  def work = Service::Work.announcing(clock) + Service::Work.beside(clock)
+  def watcher(commits: nil) = Service::Watcher.new(clock, work, attempts, commits: commits)
+  def mailboxes = @mailboxes ||= Service::Mailboxes.new(clock) { attempts }
 
   def box(name)
     @office.box(name)
@@ -41,6 +45,7 @@ class WatcherTest < Minitest::Test
     set_up
     box("w@q.example")
     deliver("w@q.example", 1, at: at("08:30"))
+    mailboxes.look
     @watcher.turn
     assert_equal [1, 0], [Store::Message.count, Store::State.where(announced_at: nil).count]
     assert_equal Store::Message.maximum(:id), Store::SearchIndex.upto
@@ -53,10 +58,28 @@ class WatcherTest < Minitest::Test
     deliver("sound@q.example", 2, at: at("08:30"))
     read = Desk::ReadSource.instance_method(:call)
     failing = ->(reader) { raise IOError, "the disk is gone" if reader.instance_variable_get(:@source) == broken }
-    replacing(Desk::ReadSource, :call, -> { failing.call(self) || read.bind_call(self) }) { @watcher.turn }
+    replacing(Desk::ReadSource, :call, -> { failing.call(self) || read.bind_call(self) }) { mailboxes.look }
+    @watcher.turn
     assert_equal ["sound@q.example"], Store::SeenFile.joins("JOIN sources ON sources.id = source_id").pluck("sources.path").map { File.basename(_1) }
     assert_equal [1, 1], [Store::Event.where(kind: "surfaced").count, @told.size]
-    assert_match(/\Asource #{broken.id}: IOError: the disk is gone/, @told.first)
+    assert_match(/\Areading \S+broken@q\.example: IOError: the disk is gone/, @told.first)
+    assert_match(/reading \S+ failed, and is tried again/, @faults.list.first.words)
+  end
+
+  # A file system that does not answer, or a heap of letters that each take long.
+  def test_a_source_that_hangs_keeps_no_other_from_being_read
+    set_up
+    hanging, = box("hanging@q.example"), box("sound@q.example")
+    read, let_go = Queue.new, Queue.new
+    reading = -> { (@source == hanging) ? let_go.pop : (read << @source.path) && 0 }
+    replacing(Desk::ReadSource, :call, reading) do
+      mailboxes.start
+      assert_match(/sound/, read.pop)
+      assert_match(/sound/, read.pop)
+      let_go << 0 << 0
+      let_go.close
+      mailboxes.stop
+    end
   end
 
   STEPS = {Desk::Announce => :call, Desk::CallAgain => :call, Desk::CallReviews => :call, Desk::MakeSafe => :call,
@@ -80,10 +103,10 @@ class WatcherTest < Minitest::Test
       raise "no"
     }) { turns(30, @watcher) }
     assert_equal [3, 1], [tries, @told.size], "tried again after a rest, and told once"
-    assert_equal [["announcing", at("09:14")]], @watcher.faults.list.map { [_1.name, _1.since] }
+    assert_equal [["announcing", at("09:14")]], @faults.list.map { [_1.name, _1.since] }
     @seconds += 1
     @watcher.turn
-    assert_equal [1, []], [@told.size, @watcher.faults.list], "once it is well again nothing is told"
+    assert_equal [1, []], [@told.size, @faults.list], "once it is well again nothing is told"
   end
 
   def test_where_not_even_asking_for_news_works_that_is_told_until_it_does
@@ -91,13 +114,13 @@ class WatcherTest < Minitest::Test
     sound = true
     commits = Object.new
     commits.define_singleton_method(:any?) { sound || raise(SQLite3::IOException, "disk I/O error") }
-    watching = Service::Watcher.new(clock, told: ->(text) { @told << text }, commits: commits, monotonic: -> { @seconds })
+    watching = watcher(commits: commits)
     sound = false
     turns(15, watching)
-    assert_equal [[Store::Fault::WORDS[SQLite3::IOException]], 1], [watching.faults.list.map(&:words), @told.size]
+    assert_equal [[Store::Fault::WORDS[SQLite3::IOException]], 1], [@faults.list.map(&:words), @told.size]
     sound = true
     turns(15, watching)
-    assert_empty watching.faults.list
+    assert_empty @faults.list
   end
 
   # An idle second costs what one look at the clock does.
@@ -105,7 +128,7 @@ class WatcherTest < Minitest::Test
     set_up
     box("w@q.example")
     commits = Struct.new(:any?).new(true)
-    watching = Service::Watcher.new(clock, commits: commits, monotonic: -> { @seconds })
+    watching = watcher(commits: commits)
     done = []
     everything_noted(done, nil) do
       watching.turn

@@ -44,15 +44,16 @@ class FaultsTest < Minitest::Test
   def test_a_full_disk_is_told_and_once_there_is_room_all_mail_comes_in_by_itself
     owned
     seconds = 0
-    watcher = Service::Watcher.new(@clock, told: ->(_) {}, monotonic: -> { seconds })
+    faults = Service::Faults.new
+    mailboxes = Service::Mailboxes.new(@clock) { Service::Attempts.new(@clock, faults: faults, told: ->(_) {}, monotonic: -> { seconds }) }
     with(max_page_count: Store::Record.connection.select_value("PRAGMA page_count") + 40)
-    5.times { [watcher.turn, seconds += 1] }
+    5.times { [mailboxes.look, seconds += 1] }
     assert_operator Store::Message.count, :<, 60
-    assert_equal [Store::Fault::WORDS[SQLite3::FullException]], watcher.faults.list.map(&:words)
+    assert_equal [Store::Fault::WORDS[SQLite3::FullException]], faults.list.map(&:words)
     with(max_page_count: 1_000_000)
     seconds += 1
-    watcher.turn
-    assert_equal [60, []], [Store::Message.count, watcher.faults.list]
+    mailboxes.look
+    assert_equal [60, []], [Store::Message.count, faults.list]
   end
 
   def test_the_reason_is_found_behind_what_it_made_fail

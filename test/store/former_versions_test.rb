@@ -70,12 +70,13 @@ class FormerVersionsTest < Minitest::Test
 
   def goes_on(name)
     told = []
-    watcher = Service::Watcher.new(DeskHelper::Fixed.new(at("09:20"), 1.0), told: ->(text) { told << text })
+    clock = DeskHelper::Fixed.new(at("09:20"), 1.0)
+    work = Service::Work.announcing(clock) + Service::Work.beside(clock)
+    watcher = Service::Watcher.new(clock, work, Service::Attempts.new(clock, told: ->(text) { told << text }))
     3.times { watcher.turn }
     assert_empty told, name
     PAGES.each { |path| assert_equal 200, get(path).status, "#{name}: #{path}" }
     assert_equal 5, JSON.parse(get("find?text=lukasz").body)["count"], name
-    clock = DeskHelper::Fixed.new(at("09:20"), 1.0)
     flagged, cleared = Store::UndoStep.find_by!(message: "Flagged 1 message."), Store::UndoStep.find_by!("message LIKE 'Cleared%'")
     [flagged, cleared].each { Desk::Undo.new(clock).call(_1.id) }
     assert_equal [0, 0], [Store::State.where(flagged: true).count, Store::State.where.not(cleared_at: nil).count], name

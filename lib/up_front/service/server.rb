@@ -35,18 +35,26 @@ module UpFront
         faults = Faults.new { hub.say("faults") }
         Web::App.set(:faults, faults)
         Web::App.set(:answers, Web::KeptAnswers.new(Store::Commits.new(@database)))
-        watcher = Watcher.new(@clock, faults: faults, commits: Store::Commits.new(@database)).start
-        launch(hub, watcher)
+        launch(hub, at_work(faults))
       end
 
       def address = "http://#{authority}"
 
       private
 
+      # Mail is read, what has come is announced, and the rest is done, each without waiting for the others.
+      def at_work(faults)
+        attempts = -> { Attempts.new(@clock, faults: faults) }
+        watchers = [Work.announcing(@clock), Work.beside(@clock)].map do |work|
+          Watcher.new(@clock, work, attempts.call, commits: Store::Commits.new(@database))
+        end
+        [Mailboxes.new(@clock, &attempts), *watchers].each(&:start)
+      end
+
       # RFC 3986, section 3.2.2: an IPv6 address stands in brackets.
       def authority = "#{@host.include?(":") ? "[#{@host}]" : @host}:#{@port}"
 
-      def launch(hub, watcher)
+      def launch(hub, at_work)
         app = Web::App
         place, out = authority, @out
         configuration = Puma::Configuration.new do |config|
@@ -64,7 +72,7 @@ module UpFront
         end
         Puma::Launcher.new(configuration, events: events, log_writer: Puma::LogWriter.null).run
       ensure
-        watcher.stop
+        at_work.each(&:stop)
         hub.stop
       end
 

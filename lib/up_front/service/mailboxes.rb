@@ -1,0 +1,80 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Service
+    # Reads every source, ten times a second, each in a thread of its own: one that hangs, or holds letters that take long, keeps
+    # neither another from being read nor what has come from being announced.
+    class Mailboxes
+      SECONDS = 0.1
+      LISTED_SECONDS = 1 # between looks at which sources there are
+
+      # @param clock [#now] @yield gives new {Attempts}: each thread has its own
+      def initialize(clock, &attempts)
+        @clock = clock
+        @attempts = attempts
+        @own = attempts.call
+        @readers = {}
+      end
+
+      def start
+        @thread = Thread.new do
+          until @stopping
+            list
+            sleep LISTED_SECONDS
+          end
+        end
+        self
+      end
+
+      def stop
+        @stopping = true
+        [@thread, *@readers.values.map(&:stop)].compact.each { _1.join(STOP_SECONDS) }
+      end
+
+      STOP_SECONDS = 5 # one that hangs in a file system that does not answer is left behind
+
+      # Every source once, one after another.
+      def look = sources.each { |source| reader(source).look }
+
+      private
+
+      def sources = @own.call("the list of sources") { Store::Rulebook.exists? ? Store::Source.order(:id).to_a : [] } || []
+
+      def list
+        here = sources
+        here.each { |source| reader(source).start }
+        (@readers.keys - here.map(&:id)).each { |id| @readers.delete(id).stop } unless @own.failing?("the list of sources")
+      end
+
+      def reader(source) = @readers[source.id] ||= Reader.new(source, Desk::ReadSource.new(@clock, source), @attempts.call)
+
+      # One source.
+      class Reader
+        def initialize(source, reading, attempts)
+          @name = "reading #{source.path}"
+          @reading = reading
+          @attempts = attempts
+        end
+
+        def look = @attempts.call(@name) { @reading.call }
+
+        def start
+          @thread ||= Thread.new do
+            until @stopping
+              look
+              sleep SECONDS
+            end
+            @attempts.forget(@name)
+          end
+        end
+
+        # @return [Thread, nil] that ends
+        def stop
+          @stopping = true
+          @thread
+        end
+      end
+      private_constant :Reader
+    end
+  end
+end

@@ -1,0 +1,42 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Service
+    # What goes on by itself in the running server.
+    module Work
+      # @!attribute by_time [Boolean] time alone may bring something to do; else only what was committed, and what the part commits
+      #   itself, so that it goes on until nothing is left
+      # @!attribute seldom [Integer, nil] seconds until it is done again at the earliest
+      Part = Struct.new(:name, :by_time, :seldom, :step, keyword_init: true)
+
+      SELDOM_SECONDS = 2 # nobody's meeting moves by the second
+      ANALYSED_SECONDS = 600
+
+      module_function
+
+      # What the person hears of.
+      def announcing(clock)
+        [by_time("announcing") { Desk::Announce.new(clock).call }, by_time("calling again") { Desk::CallAgain.new(clock).call },
+          by_time("calling for views") { Desk::CallReviews.new(clock).call }]
+      end
+
+      # What may take longer, and nobody waits for.
+      def beside(clock)
+        [
+          by_news("an act on many messages") { Desk::DoLarge.new(clock).next },
+          by_news("the index of words") { Store::SearchIndex.step },
+          by_news("safe HTML") { Desk::MakeSafe.new(clock).call },
+          by_news("threads") { Desk::FindThreads.new(clock).call },
+          by_time("statistics", seldom: ANALYSED_SECONDS) { Store::Database.analyse },
+          by_time("the history", seldom: ANALYSED_SECONDS) { Desk::PruneHistory.new(clock).call },
+          by_time("the calendar", seldom: SELDOM_SECONDS) { Desk::FollowCalendar.new(clock).refresh },
+          by_time("discarded mail", seldom: SELDOM_SECONDS) { Desk::EmptyDiscarded.new(clock).due }
+        ]
+      end
+
+      def by_time(name, seldom: nil, &step) = Part.new(name: name, by_time: true, seldom: seldom, step: step)
+      def by_news(name, &step) = Part.new(name: name, by_time: false, step: step)
+      private_class_method :by_time, :by_news
+    end
+  end
+end
