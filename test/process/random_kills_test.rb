@@ -37,7 +37,7 @@ class RandomKillsTest < Minitest::Test
       whole!
     end
     @server.start
-    @server.wait_for { count("count(*) FROM messages") == @delivered && count("count(*) FROM jobs WHERE state = 'going'").zero? }
+    @server.wait_for(seconds: 30 + @delivered / 50) { count("count(*) FROM messages") == @delivered && going.zero? }
     @server.stop
     whole!
     assert_equal @delivered, count("count(DISTINCT subject) FROM messages")
@@ -60,6 +60,8 @@ class RandomKillsTest < Minitest::Test
   end
 
   private
+
+  def going = count("count(*) FROM jobs WHERE state = 'going'")
 
   def begin_life
     @database = File.join(@folder, "x.sqlite3")

@@ -58,7 +58,7 @@ module UpFront
 
       def of_today(items)
         straight, came = items.partition { _1.stands.straight_in? || _1.stands.state.let_in_at }
-        moments = came.group_by { [surfaced(_1), _1.stands.by_round?] }.sort_by { |(at, _), _| -at.to_f }
+        moments = came.group_by { _1.stands.arrives_at }.sort_by { |(at, _), _| -at.to_f }
         [section("straight", "Straight in today", straight), *moments.map { |(at, by_round), group| of_moment(at, by_round, group) }]
       end
 

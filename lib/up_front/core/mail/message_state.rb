@@ -57,6 +57,10 @@ module UpFront
       # @return [Boolean] whether it comes, or came, with a round: the plan's or a rule's, or one to which the person moved it
       def by_round? = comes? && state.let_in_at.nil? && !put_off_once? && (!state.moved_at.nil? || claimed_round?)
 
+      # How it came, or comes, as lists tell it: by the minute. @return [Array(Time, Boolean)] when, nil for never, and whether with a
+      #   round
+      def arrives_at = [state.surface_at && Time.at(state.surface_at.to_i / 60 * 60).utc, by_round?]
+
       # By hand or by rule, until its moment where it has one.
       def keep_at_top? = (state.keep_at_top.nil? ? claim.keep_at_top : state.keep_at_top) && !come?(state.keep_until)
 

@@ -20,7 +20,7 @@ module UpFront
 
         def to_h
           rows = Row.of(@states, @rulebook, @now)
-          groups = rows.group_by { [_1.state.surface_at, _1.stands.by_round?] }.map { |(at, by_round), group| group(at, by_round, group) }
+          groups = rows.group_by { _1.stands.arrives_at }.map { |(at, by_round), group| group(at, by_round, group) }
           {lead: lead, count: @count, groups: groups, put_off: put_off, rounds: rounds}
         end
 
