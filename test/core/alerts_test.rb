@@ -30,6 +30,15 @@ class AlertsTest < Minitest::Test
     assert_equal [7], Core::AlertPace.new([past(60, burst: 7)], NOW).judge([due]).map(&:joins)
   end
 
+  def test_what_is_louder_than_all_that_sounded_is_heard_in_a_burst_too
+    burst = [past(60, burst: 7), past(50), past(40), past(30)]
+    verdicts = Core::AlertPace.new(burst, NOW).judge([due, due("chime"), due, due("chime")])
+    assert_equal [["burst", :new, nil], [nil, nil, true], ["burst", :new, nil], ["burst", :new, nil]],
+      verdicts.map { [_1.silenced_by, _1.joins, _1.heads] }
+    after = Core::AlertPace.new([*burst, past(10, "chime", burst: 9)], NOW).judge([due("chime")])
+    assert_equal [["burst", 9]], after.map { [_1.silenced_by, _1.joins] }, "as loud as what sounded is no news"
+  end
+
   def test_call_outs_are_never_folded_and_do_not_count
     assert_equal [nil] * 6, silenced(Array.new(6) { due("call_out") })
     assert_equal [nil] * 3, silenced(Array.new(3) { due }, past: Array.new(5) { past(5, "call_out") })

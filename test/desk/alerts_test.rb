@@ -90,6 +90,22 @@ class DeskAlertsTest < Minitest::Test
     assert_equal "7 messages from Ana Ferro", Web::Pages::Alert.of([alerts[0]], time_format)[0].to_h[:text]
   end
 
+  def test_a_louder_alert_in_a_burst_names_itself_and_all_the_others
+    Desk::SaveRule.new(clock).call(rule("Taps", when: leaf("subject", "mentions", ["now"]), then: {"alert" => {"level" => "tap"}}))
+    chime = rule("Humid", when: leaf("subject", "mentions", ["humidity"]), then: {"timing" => {"now" => true}, "alert" => {"level" => "chime"}})
+    Desk::SaveRule.new(clock).call(chime)
+    5.times { take(subject: "It is now #{_1}", from: "Sender #{_1} <s#{_1}@b.example>") }
+    announce
+    clock.now += 30
+    take(subject: "Store B: humidity", from: "Store-room monitor <m@b.example>")
+    announce
+    loud = alerts.last
+    assert_equal [nil, true], [loud.silenced_by, loud.heads_burst]
+    time_format = Core::TimeFormat.new(Store::CurrentRulebook.rulebook.zone, clock.now)
+    assert_match(/humidity.*, and five more alerts from Sender 0, Sender 1, Sender 2 and two others\z/,
+      Web::Pages::Alert.of([loud], time_format)[0].to_h[:text])
+  end
+
   def test_sounds_are_hushed_by_the_switch_and_in_quiet_hours_and_the_alert_shows
     settings = Desk::AlertSettings.new(clock)
     settings.call("quiet" => [{"days" => %w[tue], "from" => "09:00", "to" => "10:00"}])

@@ -1,73 +1,76 @@
-import { TOUCHES } from "./keys";
+import { LOST_AFTER_MS, Reader, type Told } from "./reader";
 
-const KINDS = [...Object.keys(TOUCHES), "set_up", "reload"];
-const LOST_AFTER_MS = 25_000; // the server beats every ten seconds
-const AGAIN_AFTER_MS = 1_000;
-const NAME = "up-front-events"; // of the lock and the channel that tabs share
+export type { Connection, Told } from "./reader";
 
-export type Connection = "open" | "lost";
-/** What happened. `id` grows from event to event; what tells of the connection has none. */
-export type Told = { kind: string; id?: number; data?: unknown; connection?: Connection };
+const LOOK_MS = 5_000;
+const MISSED_BEAT_MS = 15_000; // of a page that is looked at again: the server beats every ten seconds
+const TRIES = 2; // with what all tabs share, before a tab reads by itself
 
-/**
- * One stream for all tabs: the tab that holds the lock reads it and passes on what it hears. A stream that
- * ends for whatever reason is opened anew from the last event seen, so nothing is missed.
- */
-export function listen(hear: (told: Told) => void): () => void {
-  const channel = new BroadcastChannel(NAME);
-  const stop = new AbortController();
-  channel.onmessage = ({ data }: MessageEvent<Told>) => hear(data);
-  const pass = (told: Told) => {
-    hear(told);
-    channel.postMessage(told);
-  };
-  void navigator.locks.request(NAME, { signal: stop.signal }, () => read(pass, stop.signal)).catch(() => undefined);
+type End = () => void;
+
+/** By the one reader of all tabs. @throws where there is no such thing */
+function joined(hear: (told: Told) => void, failed: () => void): End {
+  const worker = new SharedWorker(new URL("./stream.worker.ts", import.meta.url), { type: "module", name: "up-front" });
+  worker.onerror = failed;
+  worker.port.onmessage = ({ data }: MessageEvent<Told>) => hear(data);
   return () => {
-    stop.abort();
-    channel.close();
+    worker.port.postMessage("gone");
+    worker.port.close();
   };
 }
 
-function read(pass: (told: Told) => void, stopped: AbortSignal): Promise<void> {
-  return new Promise((resolve) => {
-    let source: EventSource | undefined;
-    let last = "";
-    let timer = 0;
-    let wasLost = false;
-    const open = () => {
-      source?.close();
-      source = new EventSource(`/api/events${last ? `?since=${last}` : ""}`);
-      source.addEventListener("hello", () => {
-        pass({ kind: "connection", connection: "open" });
-        if (wasLost) pass({ kind: "reload" });
-        wasLost = false;
-        watch();
-      });
-      source.addEventListener("beat", watch);
-      source.onerror = again;
-      for (const kind of KINDS)
-        source.addEventListener(kind, (event: MessageEvent<string>) => {
-          last = event.lastEventId || last;
-          pass({ kind, id: Number(event.lastEventId) || undefined, data: JSON.parse(event.data) });
-          watch();
-        });
-    };
-    const again = () => {
-      source?.close();
-      wasLost = true;
-      pass({ kind: "connection", connection: "lost" });
-      clearTimeout(timer);
-      timer = window.setTimeout(open, AGAIN_AFTER_MS);
-    };
-    const watch = () => {
-      clearTimeout(timer);
-      timer = window.setTimeout(again, LOST_AFTER_MS);
-    };
-    stopped.addEventListener("abort", () => {
-      clearTimeout(timer);
-      source?.close();
-      resolve();
-    });
-    open();
-  });
+function alone(hear: (told: Told) => void): End {
+  const reader = new Reader(hear);
+  return () => reader.end();
+}
+
+/**
+ * Hears what happens, whatever becomes of this tab or the others. A tab that has heard nothing for too long, that was asleep or frozen, or
+ * that comes back from the history, connects anew and has everything asked again.
+ */
+export function listen(hear: (told: Told) => void): End {
+  let heardAt = Date.now();
+  let silent = 0; // connections that said nothing
+  let end: End | undefined;
+  const told = (each: Told) => {
+    heardAt = Date.now();
+    silent = 0;
+    if (each.kind !== "beat") hear(each);
+  };
+  const byItself = () => {
+    end?.();
+    silent = TRIES;
+    end = alone(told);
+  };
+  const connect = () => {
+    end?.();
+    try {
+      end = silent < TRIES ? joined(told, byItself) : alone(told);
+    } catch {
+      end = alone(told);
+    }
+  };
+  const anew = () => {
+    silent += 1;
+    connect();
+    hear({ kind: "reload" });
+  };
+  const look = (patience: number) => {
+    if (Date.now() - heardAt < patience) return;
+    if (patience === LOST_AFTER_MS) hear({ kind: "connection", connection: "lost" });
+    anew();
+  };
+  const timer = setInterval(() => look(LOST_AFTER_MS), LOOK_MS);
+  const stop = new AbortController();
+  const { signal } = stop;
+  document.addEventListener("visibilitychange", () => document.visibilityState === "visible" && look(MISSED_BEAT_MS), { signal });
+  document.addEventListener("resume", () => look(MISSED_BEAT_MS), { signal });
+  window.addEventListener("pagehide", () => end?.(), { signal });
+  window.addEventListener("pageshow", ({ persisted }) => persisted && anew(), { signal });
+  connect();
+  return () => {
+    clearInterval(timer);
+    stop.abort();
+    end?.();
+  };
 }

@@ -50,19 +50,20 @@ module UpFront
         "conversation" if !alert.calls? && alert.conversation.intersect?(spoken)
       end
 
-      # More than a few become one, as loud as the loudest of them.
+      # More than a few become one, as loud as the loudest of them. What is louder than all that has sounded stands for a burst of its own.
       # @param heard [Array<Array(Due, Verdict)>]
       def fold(heard)
         sounded = recent(BURST_SECONDS).reject { _1.level == "call_out" }
         burst = sounded.filter_map(&:burst).last
         return if heard.empty? || (burst.nil? && sounded.size + heard.size <= FEW)
 
-        unless burst
-          head = heard.max_by.with_index { |(alert, _), place| [AlertEffect::LEVELS.index(alert.level), -place] }
-          head.last.heads = true
-        end
-        heard.each { |pair| pair.last.silenced_by, pair.last.joins = "burst", burst || :new unless pair.equal?(head) }
+        loudest = heard.max_by.with_index { |(alert, _), place| [loudness(alert), -place] }
+        head = loudest if burst.nil? || loudness(loudest.first) > sounded.map { loudness(_1) }.max
+        head&.last&.heads = true
+        heard.each { |pair| pair.last.silenced_by, pair.last.joins = "burst", head ? :new : burst unless pair.equal?(head) }
       end
+
+      def loudness(alert) = AlertEffect::LEVELS.index(alert.level)
     end
   end
 end

@@ -54,13 +54,23 @@ module UpFront
 
         def sender = @message.sender_name.empty? ? "(no sender)" : @message.sender_name
 
-        # A burst is told as one.
+        MOST_NAMES = 3
+
+        # A burst is told as one: by the loudest of it, and whom the others are from.
         def text
           return @alert.text unless @alert.heads_burst
 
-          senders = @bursts.of(@alert)
-          of_one = senders.uniq.size == 1
-          "#{senders.size} messages#{" from #{senders.first}" if of_one && !senders.first.empty?}#{" that alert" unless of_one}"
+          head, *others = @bursts.of(@alert)
+          return @alert.text if others.empty?
+          return "#{others.size + 1} messages from #{head}" if others.all?(head) && !head.empty?
+
+          "#{@alert.text.delete_suffix(".")}, and #{Core::English.count(others.size, "more alert")} from #{names(others.uniq)}"
+        end
+
+        def names(senders)
+          shown = senders.first(MOST_NAMES).map { _1.empty? ? "somebody" : _1 }
+          rest = senders.size - shown.size
+          Core::English.join([*shown, *(Core::English.count(rest, "other") if rest.positive?)], "and")
         end
 
         # "opened after 2 min", "silent: you were heads-down"

@@ -30,7 +30,7 @@ module UpFront
 
         def sounded_before
           first, last = @heads.map(&:called_at).minmax
-          Store::Alert.where(silenced_by: nil, called_at: (first - LOOKED_BACK)..last).where.not(level: "call_out")
+          Store::Alert.where(silenced_by: [nil, "burst"], called_at: (first - LOOKED_BACK)..last).where.not(level: "call_out")
             .select(:id, :message_id, :called_at).to_a
         end
       end
