@@ -28,7 +28,7 @@ class DirectionTest < Minitest::Test
     },
     "desk" => {
       "acting" => "", "previews" => "", "deciding" => "acting", "rules" => "acting deciding", "plan" => "acting deciding",
-      "views" => "acting", "alerts" => "acting plan", "mail" => "acting previews alerts", "intake" => "acting deciding mail",
+      "views" => "acting", "alerts" => "acting plan", "mail" => "acting previews alerts deciding", "intake" => "acting deciding mail",
       "rulebook" => "deciding plan", "large" => "acting mail", "history" => "acting deciding large"
     }
   }.freeze

@@ -35,6 +35,17 @@ class FrontSectionsTest < Minitest::Test
     end
   end
 
+  def test_now_has_calls_first_then_top_then_what_is_due_then_what_came_back_and_hides_none_that_presses
+    random = Random.new(11)
+    100.times do
+      now = sections(Array.new(25) { item(_1, random) }).find { _1.key == "now" }
+      reasons = now.items.map(&:now_reason)
+      assert_equal reasons.sort_by { %w[calls top due back].index(_1) }, reasons
+      assert_operator now.most, :>=, reasons.count { %w[calls top].include?(_1) }
+      assert_operator now.most, :>=, 5
+    end
+  end
+
   def test_what_came_in_within_one_minute_is_one_section
     claim = Claim.new(held: true, priority: "normal", labels: [], keep_at_top: false)
     came = [1.25, 1.5, 40].map.with_index do |second, id|

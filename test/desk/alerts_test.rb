@@ -92,7 +92,8 @@ class DeskAlertsTest < Minitest::Test
 
   def test_a_louder_alert_in_a_burst_names_itself_and_all_the_others
     Desk::SaveRule.new(clock).call(rule("Taps", when: leaf("subject", "mentions", ["now"]), then: {"alert" => {"level" => "tap"}}))
-    chime = rule("Humid", when: leaf("subject", "mentions", ["humidity"]), then: {"timing" => {"now" => true}, "alert" => {"level" => "chime"}})
+    chime = rule("Humid", when: leaf("subject", "mentions", ["humidity"]),
+      then: {"timing" => {"now" => true}, "alert" => {"level" => "chime"}})
     Desk::SaveRule.new(clock).call(chime)
     5.times { take(subject: "It is now #{_1}", from: "Sender #{_1} <s#{_1}@b.example>") }
     announce

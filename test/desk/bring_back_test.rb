@@ -69,6 +69,28 @@ class BringBackTest < Minitest::Test
     ids.each { |id| assert_equal ids, Store::Message.conversation(id).sort }
   end
 
+  def test_a_row_that_is_back_says_when_and_why_it_was_put_off_and_that_an_answer_came_since
+    id = take(subject: "Frame depth", id: "<frame@x>", date: at("08:00")).id
+    Desk::BringBack.new(clock, at("10:00"), reason: "Ask Joost").call([id])
+    clock.now = at("09:40")
+    take(from: "Joost <joost@b.example>", subject: "Re: Frame depth", headers: ["References: <frame@x>"])
+    take(from: "Wren <wren@lanternquay.example>", subject: "Re: Frame depth", headers: ["References: <frame@x>"])
+    clock.now = at("10:00")
+    row = Web::Pages::Row.of([Store::State.find(id)], Store::CurrentRulebook.rulebook, clock.now).first.to_h
+    assert_equal [true, "put off 08:30: Ask Joost; Joost answered 09:40"], row.values_at(:back, :came)
+    assert_equal "Back: put off 08:30: Ask Joost; Joost answered 09:40.",
+      Web::Pages::Sheet.new(Store::Message.find(id), Store::CurrentRulebook.rulebook, clock.now).to_h[:returned]
+  end
+
+  def test_of_a_conversation_only_what_is_on_the_front_or_waits_is_put_off
+    first, cleared = take(id: "<c1@x>", date: at("09:00")).id, take(id: "<c2@x>", headers: ["References: <c1@x>"]).id
+    sent = take(id: "<c3@x>", headers: ["References: <c1@x>"], mailbox: "Sent").id
+    Desk::Clear.new(clock).call([cleared])
+    assert_equal [first], Desk::BringBack.of_conversation(first, clock.now)
+    Desk::BringBack.new(clock, at("10:00")).call([sent])
+    assert_nil Store::State.find(sent).put_off_at, "what was sent does not come"
+  end
+
   def test_moments_by_their_names
     times = ->(time, date = "2027-03-09", **more) {
       Core::BackTimes.new(LISBON, at(time, date), **more)

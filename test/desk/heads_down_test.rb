@@ -27,7 +27,7 @@ class HeadsDownTest < Minitest::Test
     clock.now = at("11:00")
     announce
     assert_equal [loud, waiting, inside].sort, on_front.sort
-    assert_includes told, "While you were heads-down, three messages came, one of them top and one of them high."
+    assert_includes told, "Heads-down is over: two messages came in, one of them high; one message broke through."
     announce
     assert_equal 1, Store::Event.where(kind: "heads_down_over").count
   end
@@ -37,7 +37,7 @@ class HeadsDownTest < Minitest::Test
     down("11:00")
     clock.now = at("09:40")
     inside = take(subject: "Hello").id
-    assert_equal "While you were heads-down, one message came, one of them high.", Desk::EndHeadsDown.new(clock).call.message
+    assert_equal "Heads-down is over: one message came in, one of them high.", Desk::EndHeadsDown.new(clock).call.message
     assert_equal [[inside], at("10:30")], [on_front, Store::State.find(waiting).surface_at]
     clock.now = at("11:30")
     announce
@@ -59,6 +59,54 @@ class HeadsDownTest < Minitest::Test
     assert_equal at("11:30"), Store::State.find(waiting).surface_at
     clock.now = at("10:15")
     assert_equal [at("11:30"), at("10:15")], [take(subject: "Hello"), take(subject: "Border")].map { Store::State.find(_1.id).surface_at }
+  end
+
+  def planned(from, to)
+    plan = Store::CurrentRulebook.document["plan"]
+    Desk::SavePlan.new(clock).call(plan.merge("heads_down" => [{"name" => "Proofs", "days" => ["tue"], "from" => from, "to" => to}]))
+  end
+
+  def test_a_planned_one_says_what_came_too_and_can_be_ended_for_this_time
+    planned("09:00", "10:00")
+    announce
+    inside = take(subject: "Hello").id
+    clock.now = at("10:00")
+    2.times { announce }
+    assert_equal ["Heads-down is over: one message came in, one of them high."], told
+    planned("10:00", "11:00")
+    clock.now = at("10:20")
+    ended = take(subject: "Hello again").id
+    assert_equal "Heads-down is over: one message came in, one of them high.", Desk::EndHeadsDown.new(clock).call.message
+    assert_equal [inside, ended], on_front.sort
+    straight = take(subject: "Hello once more").id
+    assert_includes on_front, straight, "it is over for this time"
+    clock.now = at("10:30", "2027-03-16")
+    refute_includes on_front, take(subject: "Hello, next week").id, "and there again the next"
+    assert_raises(Desk::Act::Impossible) { 2.times { Desk::EndHeadsDown.new(clock).call } }
+  end
+
+  # As the dialog says: what comes back waits too, and if heads-down ends early, comes when it was wanted.
+  def test_what_was_put_off_comes_back_when_heads_down_is_over
+    early, late, loud = take(subject: "Hello").id, take(subject: "Hello 2").id, take(subject: "Border").id
+    announce
+    at_ = ->(id) { Store::State.find(id).surface_at }
+    Desk::BringBack.new(clock, at("10:00")).call([early, loud])
+    down("11:00")
+    Desk::BringBack.new(clock, at("10:40")).call([late])
+    assert_equal [at("11:00"), at("11:00"), at("10:00")], [early, late, loud].map(&at_)
+    clock.now = at("10:20")
+    assert_equal [loud], on_front
+    Desk::EndHeadsDown.new(clock).call
+    assert_equal [at("10:20"), at("10:40")], [early, late].map(&at_)
+    assert_equal [early, loud], on_front.sort
+  end
+
+  def test_what_waits_on_is_told_with_its_moment
+    down("10:00")
+    take(subject: "Plain", date: at("09:20"))
+    clock.now = at("10:00")
+    announce
+    assert_includes told.join, "Heads-down is over: one message waits on, until 10:30."
   end
 
   def test_a_clock_that_is_set_back_announces_nothing_twice

@@ -88,13 +88,14 @@ class MomentsAPITest < Minitest::Test
     none = ask(:get, "/heads-down")
     assert_nil none["active"]
     assert_equal "until the 10:30 round", none["choices"][0]["label"]
+    assert_match(/\A09:10 is past today/, ask(:post, "/heads-down", {until: "09:10"}, status: 422)["detail"])
     assert_equal "Heads-down until 10:30.", ask(:post, "/heads-down", {until: "10:30", reason: "The catalogue"})["message"]
     active = ask(:get, "/heads-down")["active"]
     assert_equal ["until 10:30", "The catalogue", false, "1 h 16 min"], active.values_at("label", "reason", "planned", "left")
     ask(:post, "/heads-down", {until: "11:00"}, status: 409)
     assert_equal active, ask(:get, "/status")["heads_down"]
     clock.now += 600
-    assert_equal "Nothing came while you were heads-down.", ask(:delete, "/heads-down")["message"]
+    assert_equal "Heads-down is over: one message waits on, until 10:30.", ask(:delete, "/heads-down")["message"]
     ask(:delete, "/heads-down", status: 409)
   end
 end

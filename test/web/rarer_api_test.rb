@@ -222,6 +222,8 @@ class RarerAPITest < Minitest::Test
     clock.now = at("14:30")
     active = ask(:get, "/heads-down")["active"]
     assert_equal [true, "1 h 30 min"], active.values_at("planned", "left")
+    assert_equal "Heads-down is over: nothing came.", ask(:delete, "/heads-down")["message"]
+    assert_nil ask(:get, "/heads-down")["active"], "a planned one can be ended for this time"
     refused = ask(:delete, "/heads-down", status: 409)
     refute_empty refused["detail"]
   end

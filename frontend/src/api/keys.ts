@@ -57,7 +57,7 @@ const ALERTS = ["showingAlerts", "journal", "loudness", "front"];
 
 /** The roots of what to ask anew, by the kind of event. Kinds that are not here touch everything. */
 export const TOUCHES: Record<string, readonly string[]> = {
-  arrived: ["find", "views", "day", "held", "status"],
+  arrived: ["find", "views", "day", "held", "status", "front"],
   surfaced: [...MAIL],
   changed: [...MAIL, ...ALERTS, "history"],
   removed: [...MAIL, "history"],

@@ -48,6 +48,7 @@ function Signs({ row }: { row: Row }) {
   return (
     <>
       {row.fresh && <Pill kind="new">new</Pill>}
+      {row.back && <Pill kind="plain">back</Pill>}
       {row.kept && <VerticalAlignTop className={`${styles.sign} ${styles.kept}`} titleAccess="Kept at top" />}
       {row.flagged && <Flag className={`${styles.sign} ${styles.flagged}`} titleAccess="Flagged" />}
       {row.has_attachment && <AttachFile className={styles.sign} titleAccess="Has an attachment" />}
@@ -148,7 +149,7 @@ function NormalRow(given: Given) {
           {dense && <PriorityWord priority={row.priority} />} <Labels names={row.labels} /> — <Excerpt row={row} />
         </span>
         <Signs row={row} />
-        <time>{row.because ?? row.arrived}</time>
+        <time>{row.because ?? (row.back ? row.came : row.arrived)}</time>
       </RowLink>
     </div>
   );

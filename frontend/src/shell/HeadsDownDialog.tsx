@@ -91,15 +91,12 @@ function Running({ now, close }: { now: NonNullable<Status["heads_down"]>; close
           : `${now.waiting} ${now.waiting === 1 ? "message waits" : "messages wait"} for its end.`}
       </p>
       <div className={ui.rowOf}>
-        {now.planned ? (
-          <span className={ui.quiet}>It is planned in your week, and ends by itself.</span>
-        ) : (
-          <Button variant="contained" onClick={() => void end.mutateAsync().then(close, () => undefined)}>
-            End it now
-          </Button>
-        )}
+        <Button variant="contained" onClick={() => void end.mutateAsync().then(close, () => undefined)}>
+          End it now
+        </Button>
         <Button onClick={close}>Go on</Button>
       </div>
+      {now.planned && <p className={ui.quiet}>It is planned in your week; ended now, it is there again the next time.</p>}
     </>
   );
 }

@@ -59,7 +59,8 @@ module UpFront
       before do
         cache_control :no_store if request.path_info.start_with?("/api/")
         same_origin! unless reads?
-        whole!([request.path_info, params.to_h])
+        whole!(request.path_info)
+        params.transform_values! { _1.is_a?(String) ? _1.scrub.delete("\0") : _1 } # what is looked for is looked for without it
       end
 
       # What can be asked before Up Front knows its owner; all else wants the rulebook.

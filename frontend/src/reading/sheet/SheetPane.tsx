@@ -217,7 +217,7 @@ export function SheetPane({ id, at, act, gone, reads = "at once", empty, aside }
               </p>
             ))}
             {data.keep_until && data.kept && <p className={ui.hint}>Kept at top until {data.keep_until}.</p>}
-            {data.put_off && <p className={ui.hint}>{data.put_off}</p>}
+            {(data.put_off ?? data.returned) && <p className={ui.hint}>{data.put_off ?? data.returned}</p>}
             <Why why={data.why} />
             {aside}
             {data.thread && data.thread.count > 1 && <Thread key={data.id} sheet={data} at={at} />}

@@ -4,7 +4,8 @@ module UpFront
   module Core
     # A message as lists order it, and why it calls for attention now, if it does.
     class FrontItem
-      NOW = %w[calls back top due].freeze # what brings a message into the band Now, the most pressing first
+      NOW = %w[calls top due back].freeze # what brings a message into the band Now, the most pressing first
+      PRESSING = %w[calls top].freeze # of them, what no limit hides
 
       # @!attribute id [Integer] @!attribute stands [MessageState]
       # @!attribute now_reason [String, nil] of {NOW}
@@ -26,13 +27,18 @@ module UpFront
         [stands.keep_at_top? ? 0 : 1, stands.back? ? 0 : 1, -Priority.rank(stands.priority), (@kind == "person") ? 0 : 1, -@arrived_at.to_f]
       end
 
+      # @return [Array] to sort by within Now
+      def now_rank = [NOW.index(now_reason), *rank]
+
+      def pressing? = PRESSING.include?(now_reason)
+
       private
 
       def reason
-        return "back" if stands.back?
         return "top" if stands.priority == Priority::LEVELS.last
+        return "due" if stands.follow_up_due?
 
-        "due" if stands.follow_up_due?
+        "back" if stands.back?
       end
     end
   end

@@ -13,7 +13,8 @@ module UpFront
       Band = Struct.new(:view, :ids)
 
       # @param items [Array<FrontItem>] on the Front @param bands [Array<Band>] in their order
-      # @param zone [Zone] @param now [Time] @param now_most [Integer] how many Now shows at first
+      # @param zone [Zone] @param now [Time] @param now_most [Integer] how many Now shows at first;
+      #   what is pressing is never hidden by it
       def initialize(items, bands, zone:, now:, now_most:)
         @items = items
         @bands = bands
@@ -27,7 +28,7 @@ module UpFront
         now, rest = @items.partition(&:now_reason)
         bands, rest = banded(rest)
         today, earlier = rest.partition { @time_format.today?(surfaced(_1)) }
-        first = section("now", "Now", now).tap { _1.most = @now_most }
+        first = Section.new(key: "now", title: "Now", items: now.sort_by(&:now_rank), most: [@now_most, now.count(&:pressing?)].max)
         [first, *bands, *of_today(today), *of_earlier_days(earlier)].reject do
           _1.items.empty? && !(_1.view && !_1.view.band.fold_when_empty)
         end

@@ -70,7 +70,7 @@ module UpFront
       end
 
       # @param ranges [Array<Range<Time>>] of today @return [HeadsDown] with what is planned
-      def heads_down(ranges = []) = HeadsDown.new(ranges, weekly: quiet.map(&:span), zone: zone)
+      def heads_down(ranges = [], ended: []) = HeadsDown.new(ranges, weekly: quiet.map(&:span), zone: zone, ended: ended)
 
       # @return [Array<String>] the windows that cover an instant, a day off among them
       def covered_by(instant)

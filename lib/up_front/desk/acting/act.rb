@@ -35,13 +35,24 @@ module UpFront
 
       private
 
-      def now = clock.now
+      MOMENT = :up_front_moment
+      private_constant :MOMENT
+
+      # All that is done in one transaction is done at one moment.
+      def now = Thread.current[MOMENT] || clock.now
 
       # Within the transaction of another act, a part of it.
       def transaction(&block)
         return yield if Store::PreparedStatement.held?
 
-        Store::Record.transaction { Store::PreparedStatement.hold(&block) }
+        Store::Record.transaction { Store::PreparedStatement.hold { at_one_moment(&block) } }
+      end
+
+      def at_one_moment
+        Thread.current[MOMENT] = clock.now
+        yield
+      ensure
+        Thread.current[MOMENT] = nil
       end
 
       def event(kind, payload = {}) = EVENT.call(at: now, kind: kind, payload: payload)

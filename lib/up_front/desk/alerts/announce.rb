@@ -9,7 +9,7 @@ module UpFront
 
       # @return [Array<Integer>] the messages announced now
       def call
-        return [] unless Store::State.to_announce(now).exists? || over.exists?
+        return [] unless Store::State.to_announce(now).exists? || over.exists? || planned_over.any?
 
         transaction do
           due = Store::State.to_announce(now).order(:surface_at).to_a
@@ -19,6 +19,7 @@ module UpFront
           Store::State.where(message_id: due.map(&:message_id)).update_all(announced_at: now)
           RaiseAlerts.new(clock).call(due)
           over.each { |heads_down| tell_over(heads_down) }
+          tell_planned_over
           due.map(&:message_id)
         end
       end
@@ -28,8 +29,26 @@ module UpFront
       def over = Store::HeadsDown.where(told_at: nil, ends_at: ..now)
 
       def tell_over(heads_down)
-        event("heads_down_over", message: HeadsDownSummary.new(heads_down).message)
+        event("heads_down_over", message: HeadsDownSummary.new(heads_down.starts_at.to_time...heads_down.ends_at.to_time).message)
         heads_down.update!(told_at: now)
+      end
+
+      PLANNED_TOLD = "planned_heads_down_told_upto"
+      private_constant :PLANNED_TOLD
+
+      # Planned stretches that have ended by themselves since that was looked at; none that the person ended, who was told then.
+      def planned_over
+        plan = Store::CurrentRulebook.rulebook&.plan
+        return [] if plan.nil? || plan.quiet.empty?
+
+        told = Time.iso8601(Store::Setting[PLANNED_TOLD] ||= now.getutc.iso8601(6)) # from when it was first looked at
+        ended = Store::HeadsDown.ended
+        plan.heads_down.weekly(now).select { |stretch| stretch.end > told && stretch.end <= now && ended.none? { stretch.cover?(_1) } }
+      end
+
+      def tell_planned_over
+        planned_over.each { |stretch| event("heads_down_over", message: HeadsDownSummary.new(stretch).message) }
+        Store::Setting[PLANNED_TOLD] = now.getutc.iso8601(6) if Store::CurrentRulebook.rulebook&.plan&.quiet&.any?
       end
 
       # A round is announced as one; what the person let in or brought back at that moment is not of it.

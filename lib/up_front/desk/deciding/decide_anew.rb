@@ -21,6 +21,7 @@ module UpFront
         ids = Store::State.held(now).where(moved_at: nil).pluck(:message_id) # what the person gave a moment keeps it
         outcome = Outcome.new(rows: [], came_in: 0, total: ids.size)
         ids.each_slice(BATCH) { |some| decide(some, rulebook, outcome) }
+        settle_put_off(outcome)
         event("changed", ids: outcome.rows.map { _1["key"] }) if outcome.rows.any?
         outcome
       end
@@ -36,6 +37,16 @@ module UpFront
           change(state, claim, *former.fetch(state.message_id))
           follow(state, claim, messages.fetch(state.message_id).arrived_at) if state.thread_word == "followed"
           outcome.came_in += 1 if state.surface_at_changed? && state.surface_at && state.surface_at <= now
+          state.save! && outcome.rows << trail(state) if state.changed?
+        end
+      end
+
+      # What was put off comes when it is wanted back, or when heads-down is over.
+      def settle_put_off(outcome)
+        states = Store::State.put_off(now).where.not(back_at: nil).to_a
+        coming = ComingBack.new(states, @heads_down)
+        states.each do |state|
+          state.surface_at = [coming.call(state, state.back_at.to_time), now].max
           state.save! && outcome.rows << trail(state) if state.changed?
         end
       end

@@ -16,11 +16,22 @@ module UpFront
 
         conversation = Store::Message.where(message_id: message.references).pluck(:id).flat_map { Store::Message.conversation(_1) }.uniq
         waiting = Store::State.put_off(now).where(back_when_answered: true, message_id: conversation)
-        ids = waiting.pluck(:message_id)
-        return if ids.empty?
+        states = waiting.to_a
+        return if states.empty?
 
-        Store::State.where(message_id: ids).update_all(surface_at: now, announced_at: nil)
-        yield ids
+        coming = coming(states, now)
+        states.each { _1.update!(surface_at: coming.call(_1, now), back_at: now, announced_at: nil) }
+        yield states.map(&:message_id)
+      end
+
+      # @param states [Array<Store::State>] @return [ComingBack]
+      def self.coming(states, now) = ComingBack.new(states, Store::HeadsDown.of(Store::CurrentRulebook.rulebook.plan, now))
+
+      # Of a whole conversation, what is on the Front or waits: what was cleared stays so, and what the owner sent is no arrival.
+      # @param id [Integer] one of its messages @return [Array<Integer>]
+      def self.of_conversation(id, now)
+        ids = Store::Message.conversation(id)
+        [Store::State.surfaced(now), Store::State.held(now), Store::State.put_off(now)].flat_map { _1.where(message_id: ids).ids } | [id]
       end
 
       # @param at [Time] when they come back @param reason [String, nil] the person's own
@@ -37,11 +48,17 @@ module UpFront
 
       private
 
-      def change?(_state, stands) = !stands.discarded?
+      # Sent mail, drafts and junk never came, and do not come back.
+      def change?(state, stands) = !stands.discarded? && state.came != "quiet"
+
+      def change_all(states)
+        @coming = BringBack.coming(states, now)
+        super
+      end
 
       def change(state)
-        state.assign_attributes(surface_at: @at, put_off_at: now, put_off_reason: @reason, back_when_answered: @when_answered,
-          cleared_at: nil, announced_at: nil)
+        state.assign_attributes(surface_at: @coming.call(state, @at), back_at: @at, put_off_at: now, put_off_reason: @reason,
+          back_when_answered: @when_answered, cleared_at: nil, announced_at: nil)
       end
 
       def also(ids) = AnswerAlert.new(clock).answered(ids)

@@ -44,6 +44,19 @@ module UpFront
         end
       end
 
+      # @param since [Hash{Integer=>Time}] messages, each with a moment
+      # @return [Hash{Integer=>Message}] of those that somebody else has answered after it, the newest answer
+      def self.answers_since(since)
+        keys = since.empty? ? {} : where(id: since.keys).where.not(message_id: nil).pluck(:message_id, :id).to_h
+        return {} if keys.empty?
+
+        named = MessageReference.where(reference: keys.keys).pluck(:message_id, :reference).group_by(&:first)
+        answers = where(id: named.keys, from_me: false).select(:id, :sender_name, :sender_key, :arrived_at).order(:arrived_at)
+        answers.each_with_object({}) do |answer, found|
+          named[answer.id].each { |_, reference| keys[reference].then { |id| found[id] = answer if answer.arrived_at > since[id] } }
+        end
+      end
+
       # @return [Core::Message] as the rules saw it when it came
       def to_core(references: MessageReference.where(message_id: id).pluck(:reference))
         Core::Message.new(

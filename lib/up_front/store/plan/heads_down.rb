@@ -16,7 +16,20 @@ module UpFront
       def self.of(plan, now)
         since = now - LOOKED_BACK
         ranges = ANY.call(since) ? where("ends_at > ?", since).pluck(:starts_at, :ends_at).map { |from, to| from.to_time...to.to_time } : []
-        plan.heads_down(ranges)
+        plan.heads_down(ranges, ended: plan.quiet.empty? ? [] : ended)
+      end
+
+      ENDED = "planned_heads_down_ended"
+      private_constant :ENDED
+
+      # When planned ones were ended early. @return [Array<Time>]
+      def self.ended = (Setting[ENDED] || []).map { Time.iso8601(_1) }
+
+      # What is planned and runs now is over for this time.
+      def self.end_planned(plan, now)
+        return if plan.heads_down.covering(now).nil?
+
+        Setting[ENDED] = [*ended.select { _1 > now - LOOKED_BACK }, now].map { _1.getutc.iso8601(6) }
       end
     end
   end

@@ -20,9 +20,11 @@ module UpFront
           claims = Store::Claim.where(message_id: ids).select(*CLAIMED).index_by(&:message_id)
           calling = Store::Alert.unanswered.where(message_id: ids).pluck(:message_id).to_set
           markings = markings(ids, rulebook)
+          answers = Store::Message.answers_since(states.select(&:put_off_at).to_h { [_1.message_id, _1.put_off_at] })
           states.map do |state|
             new(messages.fetch(state.message_id), claims.fetch(state.message_id), state, time_format, now,
-              marking: markings.fetch(state.message_id, NOTHING_MARKED), calling: calling.include?(state.message_id))
+              marking: markings.fetch(state.message_id, NOTHING_MARKED), calling: calling.include?(state.message_id),
+              answer: answers[state.message_id])
           end
         end
 
@@ -46,7 +48,8 @@ module UpFront
 
         attr_reader :message, :claim, :state
 
-        def initialize(message, claim, state, time_format, now, marking:, calling: false)
+        # @param answer [Store::Message, nil] what somebody wrote into its conversation since it was put off
+        def initialize(message, claim, state, time_format, now, marking:, calling: false, answer: nil)
           @message = message
           @claim = claim
           @state = state
@@ -54,6 +57,7 @@ module UpFront
           @now = now
           @marking = marking
           @calling = calling
+          @answer = answer
         end
 
         # @return [Core::MessageState]
@@ -104,9 +108,7 @@ module UpFront
         # How it came: "straight in", "08:00 round", "let in", "window's end"
         def came
           return "follow up, since #{@time_format.moment(claim.follow_up_at)}" if stands.follow_up_due?
-          if state.put_off_at
-            return "put off #{@time_format.moment(state.put_off_at)}#{": #{state.put_off_reason}" if state.put_off_reason}"
-          end
+          return put_off if state.put_off_at
           return "let in" if state.let_in_at
           return state.thread_word if state.thread_word
           return "off the Front" if state.surface_at.nil? && !claim.held
@@ -114,6 +116,12 @@ module UpFront
           return "no moment" unless state.surface_at
 
           stands.by_round? ? "#{@time_format.moment(state.surface_at)} round" : @time_format.moment(state.surface_at)
+        end
+
+        # "put off Mon 15:00: Ask Joost; Ana Ferro answered 09:10"
+        def put_off
+          since = @answer && "; #{@answer.sender_name} answered #{@time_format.moment(@answer.arrived_at)}"
+          "put off #{@time_format.moment(state.put_off_at)}#{": #{state.put_off_reason}" if state.put_off_reason}#{since}"
         end
       end
     end

@@ -26,7 +26,8 @@ module UpFront
             attachments: attachments, account: @message.account.name, mailbox: @message.mailbox,
             place: "In #{@message.mailbox} of #{@message.account.addresses.first}, where it stays",
             sent: @time_format.moment(@message.sent_at),
-            size: @message.size, cleared: stands.cleared?, discarded: stands.discarded?, held: stands.held?, put_off: put_off,
+            size: @message.size, cleared: stands.cleared?, discarded: stands.discarded?, held: stands.held?,
+            put_off: put_off, returned: returned,
             standing: Core::English.sentence(Place.of(row)), conversation: Store::Message.conversation(@message.id).size,
             thread_preference: Store::ThreadPreference.word(@message.id),
             thread: thread, why: why
@@ -72,6 +73,9 @@ module UpFront
           answered = " or when they answer" if @state.back_when_answered
           "Put off until #{@time_format.moment(@state.surface_at)}#{answered}#{": #{@state.put_off_reason}" if @state.put_off_reason}."
         end
+
+        # @return [String, nil] of what is back: when and why it was put off, and what has happened since
+        def returned = ("Back: #{row.put_off}." if stands.back?)
 
         def people(role)
           @message.addresses(role).map { {name: _1.shown, email: Core::Visible.line(_1.email), me: @rulebook.names.me.include?(_1)} }

@@ -37,7 +37,7 @@ module UpFront
             wanted = given
             done Desk::BringBack.new(clock, moment(wanted["until"]), reason: wanted["reason"],
               when_answered: wanted["when_answered"] == true)
-              .call(wanted["conversation"] ? Store::Message.conversation(wanted["messages"].first) : wanted["messages"])
+              .call(wanted["conversation"] ? Desk::BringBack.of_conversation(wanted["messages"].first, now) : wanted["messages"])
           end
           app.post("/api/moves") do
             wanted = given

@@ -15,7 +15,7 @@ module UpFront
           app.get("/api/heads-down") { json(Pages::HeadsDown.new(rulebook, now).to_h) }
           app.post("/api/heads-down") do
             wanted = given
-            done Desk::GoHeadsDown.new(clock).call(moment(wanted["until"]), reason: wanted["reason"])
+            done Desk::GoHeadsDown.new(clock).call(later_today(wanted["until"]), reason: wanted["reason"])
           end
           app.delete("/api/heads-down") { done Desk::EndHeadsDown.new(clock).call }
           app.get("/api/clock") { clock_state }
@@ -43,6 +43,15 @@ module UpFront
                 Core::TimeFormat.new(zone, here)
                   .moment(_1.at)
               })
+          end
+
+          # A time of day that is past does not silently mean tomorrow's.
+          def later_today(text)
+            at = moment(text)
+            return at unless text.match?(/\A\d\d:\d\d\z/) && rulebook.zone.date(at) > rulebook.zone.date(now)
+
+            halt_problem 422, "#{text} is past today. Give a later time; for tomorrow, give its day too.",
+              errors: [{pointer: "/until", expected: "a time that is still to come today"}]
           end
 
           def jump(to)
