@@ -63,6 +63,23 @@ class ToldTest < Minitest::Test
     assert_equal ["12:00", "Came when the window ended"], told(ends, surface_at: at("12:00"), state: {surfaced: true}).last
   end
 
+  def test_what_the_person_or_a_change_did_with_its_moment_is_told_in_order_of_time
+    round = [{"step" => S::WINDOW, "name" => "Morning"}, {"step" => S::ROUND, "name" => "Mid", "at" => NOON}]
+    waits = {surface_at: at("12:00"), round: "Mid"}
+    moved = {moved_at: at("10:10"), surface_at: at("15:00")}
+    assert_equal "Waits for the 15:00 round, moved by you.", why(round, now: at("11:00"), state: moved, **waits).summary
+    assert_equal [["09:14", "Arrived inside the Morning window"], ["10:10", "Moved by you from the 12:00 round to the 15:00 round"]],
+      told(round, now: at("11:00"), state: moved, **waits)
+    both = {moved_at: at("10:10"), let_in_at: at("10:30"), surface_at: at("10:30"), surfaced: true}
+    assert_equal [["10:10", "Moved by you from the 12:00 round"], ["10:30", "Let in by you"]],
+      told(round, now: at("11:00"), state: both, **waits).last(2)
+    changed = {surface_at: at("10:20"), surfaced: true}
+    assert_equal "Came in at 10:20, by a change of what had held it.",
+      why([{"step" => S::UNCOVERED}], now: at("11:00"), state: changed, surface_at: at("09:14"), held: false).summary
+    assert_equal ["10:20", "Came in: what had held it was changed"],
+      told([{"step" => S::UNCOVERED}], now: at("11:00"), state: changed, surface_at: at("09:14"), held: false).last
+  end
+
   def test_days_off_heads_down_and_no_moment_at_all
     off = [{"step" => S::DAY_OFF}, {"step" => S::ROUND, "name" => "First", "at" => "2027-03-10T08:00:00Z"}]
     assert_equal [["09:14", "Arrived on a day off"], ["Wed 08:00", "Comes with the First round"]],

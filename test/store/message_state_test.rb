@@ -57,7 +57,7 @@ class MessageStateTest < Minitest::Test
     {
       "held" => [own[:held?], Store::State.held(clock.now).pluck(:message_id).sort, in_view("held"), sheets.select { _2["held"] }.keys,
         rows[held["groups"]], @ids.select { stands[_1].place == :held }],
-      "with rounds" => rounds(own[:by_round?], stands),
+      "with rounds" => rounds(stands),
       "counted" => [own[:held?].size, held["count"], front["held"], ask(:get, "/day")["held"], ask(:get, "/status")["held"]],
       "on the Front" => [own[:on_front?], Store::State.surfaced(clock.now).pluck(:message_id).sort, in_view("on_front"),
         rows[front["sections"]], @ids.select { stands[_1].place == :front }],
@@ -73,10 +73,10 @@ class MessageStateTest < Minitest::Test
   end
 
   # What each round of the day brings, as the messages, the day and the round itself have it.
-  def rounds(ids, stands)
+  def rounds(stands)
     days = ask(:get, "/day")["rounds"]
     moments = days.map { Time.iso8601(_1["at"]) }
-    own = ids.group_by { stands[_1].state.surface_at.to_time }.values_at(*moments).map { _1.to_a.sort }
+    own = stands.keys.group_by { stands[_1].round_at&.to_time }.values_at(*moments).map { _1.to_a.sort }
     listed = days.map { |round| ask(:get, "/rounds?at=#{round["at"]}")["messages"].map { _1["id"] }.sort }
     asked = moments.map { |at| Store::State.by_round(at).pluck(:message_id).sort }
     counted = days.zip(own).all? { |round, messages| round["count"] == messages.size }
@@ -120,6 +120,9 @@ class MessageStateTest < Minitest::Test
     clock.now = at + 60
     Desk::Clear.new(clock).call([kept])
     assert_equal others + 1, brought.call, "what it brought and the person cleared since, it brought all the same"
+    came = Store::State.by_round(at).where(message_id: @ids).ids
+    Desk::BringBack.new(clock, at + 3_600).call(came)
+    assert_equal others + 1, brought.call, "and what they put off since"
   end
 
   def test_an_act_says_how_many_it_changed

@@ -14,7 +14,8 @@ module UpFront
       }.freeze
 
       # @param claim [Hash] priority, labels, surface_at, held, trace, arrived_at
-      # @param state [Hash] came, let_in_at, thread_word, surfaced, own (what the person decided by hand, in English)
+      # @param state [Hash] came, let_in_at, moved_at, put_off_at, surface_at (as it came, or comes), thread_word, surfaced, own (what
+      #   the person decided by hand, in English)
       # @param time_format [TimeFormat]
       def initialize(claim, state, time_format)
         @claim = claim
@@ -33,7 +34,7 @@ module UpFront
       def lines
         return [own].compact if @state[:came] == "quiet" # no rule and no plan had a say
 
-        [arrival, *@trace["rules"].select { _1["outcome"] == "matched" }.flat_map { spoken(_1) }, own, ending].compact
+        [arrival, *@trace["rules"].select { _1["outcome"] == "matched" }.flat_map { spoken(_1) }, own, ending, *by_hand].compact
       end
 
       # @param trace [Hash, Trace] with every rule
@@ -58,6 +59,8 @@ module UpFront
         if @state[:thread_word]
           return {"followed" => "straight in, followed", "muted" => "cleared and silent, muted"}.fetch(@state[:thread_word])
         end
+        return "#{due? ? "came with" : "waits for"} #{@time_format.round(@state[:surface_at])}, moved by you" if moved?
+        return "came in at #{@time_format.moment(@state[:surface_at])}, by a change of what had held it" if let_in_by_a_change?
         return never unless @claim[:surface_at]
         return "straight in" unless @claim[:held]
 
@@ -67,6 +70,12 @@ module UpFront
       end
 
       def due? = @state[:surfaced]
+      def moved? = !@state[:moved_at].nil?
+
+      # Rules, the plan or the zone were changed, and by the new ones it would have come already.
+      def let_in_by_a_change?
+        due? && @claim[:surface_at] && @state[:surface_at] && @state[:put_off_at].nil? && @state[:surface_at] > @claim[:surface_at]
+      end
 
       def steps = @trace["timing"]
 
@@ -92,7 +101,25 @@ module UpFront
       # What the person said by hand stands over the rules.
       def own = (Line.new(before: "#{English.sentence(English.join(@state[:own], "and"))}, by you") if @state[:own]&.any?)
 
+      # What the person, or a change, has done with its moment, in order of time.
+      def by_hand
+        return [] unless @state[:came] == "arrived"
+
+        [([@state[:moved_at], moved] if moved?), ([@state[:let_in_at], "Let in by you"] if @state[:let_in_at]),
+          ([@state[:surface_at], "Came in: what had held it was changed"] if let_in_by_a_change? && !moved? && !@state[:let_in_at])]
+          .compact.sort_by(&:first).map { |at, words| Line.new(time: @time_format.moment(at), before: words) }
+      end
+
+      # "Moved by you from the 12:00 to the 15:00 round"
+      def moved
+        to = @time_format.round(@state[:surface_at]) unless @state[:let_in_at]
+        from = @claim[:surface_at] && (@claim[:round] ? @time_format.round(@claim[:surface_at]) : @time_format.moment(@claim[:surface_at]))
+        "Moved by you#{" from #{from}" if from}#{" to #{to}" if to}"
+      end
+
       def ending
+        return if moved? || let_in_by_a_change?
+
         moment = (steps.filter_map { waiting(_1) }.last if @state[:came] == "arrived") or return
         Line.new(time: @claim[:surface_at] && @time_format.moment(@claim[:surface_at]), before: moment)
       end

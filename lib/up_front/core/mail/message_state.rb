@@ -57,6 +57,13 @@ module UpFront
       # @return [Boolean] whether it comes, or came, with a round: the plan's or a rule's, or one to which the person moved it
       def by_round? = comes? && state.let_in_at.nil? && !put_off_once? && (!state.moved_at.nil? || claimed_round?)
 
+      # @return [Time, nil] the moment of the round that brings it, or brought it, though it was put off since
+      def round_at
+        return state.surface_at if by_round?
+
+        claim.surface_at if put_off_after_its_round?
+      end
+
       # How it came, or comes, as lists tell it: by the minute. @return [Array(Time, Boolean)] when, nil for never, and whether with a
       #   round
       def arrives_at = [state.surface_at && Time.at(state.surface_at.to_i / 60 * 60).utc, by_round?]
@@ -96,6 +103,12 @@ module UpFront
       def come?(moment) = !moment.nil? && moment <= now
       def before_moment?(moment) = !moment.nil? && moment < state.surface_at
       def claimed_round? = !claim.round.nil? && claim.surface_at == state.surface_at
+
+      def put_off_after_its_round?
+        state.came == "arrived" && put_off_once? && !claim.round.nil? && !claim.surface_at.nil? && state.put_off_at >= claim.surface_at &&
+          [state.let_in_at, state.moved_at].none? { !_1.nil? && _1 < claim.surface_at }
+      end
+
       def put_off_once? = !state.put_off_at.nil?
       def beside = @beside || raise(ArgumentError, "what mail beside it tells was not handed in")
     end

@@ -16,7 +16,11 @@ module UpFront
       scope :held, ->(now) { where(StateSQL.new(now).held) }
       scope :put_off, ->(now) { where(StateSQL.new(now).put_off) }
       scope :coming, -> { where(StateSQL::COMES) }
-      scope :by_round, ->(at) { claimed.where(StateSQL::BY_ROUND).where(surface_at: at) }
+      # What a round brings, or brought, whatever was done with it since.
+      scope :by_round, ->(at) {
+        claimed.where("(states.surface_at = :at AND #{StateSQL::BY_ROUND}) OR (states.message_id IN (SELECT message_id FROM claims " \
+          "WHERE round IS NOT NULL AND surface_at = :at) AND #{StateSQL::PUT_OFF_LATER})", at: at)
+      }
       scope :to_announce, ->(now) { surfaced(now).where(announced_at: nil) }
       # With `shown_priority`: the person's own, else the claim's.
       scope :claimed, -> { joins("JOIN claims ON claims.message_id = states.message_id") }

@@ -30,6 +30,12 @@ module UpFront
         (#{COMES} AND states.let_in_at IS NULL AND states.put_off_at IS NULL AND (states.moved_at IS NOT NULL
         OR (claims.round IS NOT NULL AND claims.surface_at = states.surface_at)))
       SQL
+      # It came with its round, and was put off since.
+      PUT_OFF_LATER = <<~SQL.tr("\n", " ").freeze
+        (states.came = 'arrived' AND claims.round IS NOT NULL AND states.put_off_at >= claims.surface_at
+        AND (states.let_in_at IS NULL OR states.let_in_at >= claims.surface_at)
+        AND (states.moved_at IS NULL OR states.moved_at >= claims.surface_at))
+      SQL
       PRIORITY = "COALESCE(states.priority, claims.priority)"
       WAITS_FOR_EVER = "EXISTS (SELECT 1 FROM claims own WHERE own.message_id = states.message_id AND own.held)"
 

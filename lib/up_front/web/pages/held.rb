@@ -57,7 +57,7 @@ module UpFront
           trace = Store::Claim.where(message_id: rows.map { _1.message.id }).pluck(:message_id, :trace).to_h
           {
             key: key(at, by_round), title: title(at, by_round), wait: at && "in #{@time_format.span(at)}", count: rows.size,
-            messages: rows.sort_by(&:rank).map { |row| row.to_h.merge(because: because(trace.fetch(row.message.id))) }
+            messages: rows.sort_by(&:rank).map { |row| row.to_h.merge(because: because(row.state, trace.fetch(row.message.id))) }
           }
         end
 
@@ -73,9 +73,13 @@ module UpFront
           by_round ? Core::English.sentence(@time_format.round(at)) : "Until #{@time_format.moment(at)}"
         end
 
-        # "Night window", or the rule that put it off
-        def because(trace)
+        # What holds it: the person's own word first, then heads-down, then the rule that put it off, then the window.
+        def because(state, trace)
+          return "moved by you at #{@time_format.moment(state.moved_at)}" if state.moved_at
+
           steps = trace["timing"]
+          return "heads-down" if Core::SurfacingSteps.any?(steps, Core::SurfacingSteps::HEADS_DOWN)
+
           rule = Core::SurfacingSteps.rule(steps)
           return "by rule #{rule}" if rule
 

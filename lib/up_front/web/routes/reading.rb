@@ -13,8 +13,8 @@ module UpFront
             json(version: VERSION, ready: ready, owner: book&.owner&.fetch("name"), zone: book&.zone&.name, demo: clock.adjustable?,
               faults: faults, going: going,
               heads_down: book && Pages::HeadsDown.new(book, now).active,
-              held: ready ? Store::State.held(now).count : 0, next_round: book &&
-                book.plan.next_stop(now + 1)&.then { Core::TimeFormat.new(book.zone, now).moment(_1.at) },
+              held: ready ? Store::State.held(now).count : 0,
+              next_round: book && Store::State.held(now).minimum(:surface_at)&.then { Core::TimeFormat.new(book.zone, now).moment(_1) },
               accounts: Store::Account.all.map { {id: _1.id, name: _1.name, address: _1.addresses.first} })
           end
           app.helpers Helpers
