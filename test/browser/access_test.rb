@@ -32,7 +32,7 @@ class AccessTest < Minitest::Test
     assert_selector("[aria-label^='Window ']", minimum: 1)
     assert_accessible
     press("h")
-    assert_selector("[role=dialog]", text: "Not now")
+    assert_selector("[role=dialog]", text: "Heads-down, until")
     assert_accessible
   end
 

@@ -175,14 +175,14 @@ class AlertsTest < Minitest::Test
     front
     open_message("Purchase order 2207 approved")
     press("+")
-    assert_text "Raised 1 message to high priority."
+    assert_text(/Raised “[^”]+” to high priority\./)
     assert_selector("aside h1", text: "High")
     press("+")
     within("section", text: /\ANow/) { assert_link(text: "Purchase order 2207 approved") }
     click_button "Always for this sender"
     assert_text "Made the rule “Finance desk: top priority”."
     press("-")
-    assert_text "Lowered 1 message to high priority."
+    assert_text(/Lowered “[^”]+” to high priority\./)
     press("t")
     within("section[aria-label=Labels]") do
       click_button "Loans"
@@ -194,11 +194,11 @@ class AlertsTest < Minitest::Test
     end
     within("aside h1") { assert_text(/Loans\s*Money/) }
     press("f")
-    assert_text "Flagged 1 message."
+    assert_text(/Flagged “[^”]+”\./)
     open_message("Lunch on Thursday")
     press("k")
     click_button "until it is cleared"
-    assert_text "Kept 1 message at top until cleared."
+    assert_text(/Kept “[^”]+” at top until cleared\./)
     assert_selector(:xpath, "(//section[@aria-label='Came with the 08:00 round']//a[@data-row])[1]", text: "Lunch on Thursday")
   end
 

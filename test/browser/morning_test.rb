@@ -65,16 +65,16 @@ class MorningTest < Minitest::Test
     open_message("Purchase order 2207 approved")
     assert_button(text: /Mark unread/)
     press("f")
-    assert_text "Flagged 1 message."
+    assert_text "Flagged “Purchase order 2207 approved”."
     assert_button(text: /Take the flag off/)
     press("u")
     assert_button(text: /Mark read/)
     press("c")
-    assert_text "Cleared 1 message. It stays in its mailbox."
+    assert_text "Cleared “Purchase order 2207 approved”. It stays in its mailbox."
     assert_no_link(text: "Purchase order 2207 approved")
     assert_selector("aside[aria-label=Message] h1", text: /Lunch on Thursday|Re: frame depth/)
     press("z")
-    assert_text "Undone: Cleared 1 message."
+    assert_text "Undone: Cleared “Purchase order 2207 approved”."
     assert_link(text: "Purchase order 2207 approved")
     within("section", text: "From Monday 8 March") { click_button(text: "Clear all") }
     assert_no_selector("h2", text: "From Monday 8 March")

@@ -17,7 +17,7 @@ class BringBackTest < Minitest::Test
   def test_it_leaves_the_front_and_comes_back_marked
     id = take.id
     Desk::Announce.new(clock).call
-    assert_equal "Put off 1 message until 11:00.", put_off(id, ["11:00"], reason: "Ask Ana first").message
+    assert_equal "Put off “Hello” until 11:00.", put_off(id, ["11:00"], reason: "Ask Ana first").message
     assert_equal [[], [], [id]], [on_front, held, Store::State.put_off(clock.now).pluck(:message_id)]
     clock.now = at("11:00")
     Desk::Announce.new(clock).call
@@ -29,7 +29,7 @@ class BringBackTest < Minitest::Test
   def test_it_can_be_brought_back_at_once
     id = take(date: at("08:00", "2027-01-04")).id
     put_off([id], ["11:00"])
-    assert_equal "Let in 1 message.", Desk::LetIn.new(clock).call([id]).message
+    assert_equal "Let in “Hello”.", Desk::LetIn.new(clock).call([id]).message
     assert_equal [id], on_front
   end
 

@@ -19,7 +19,7 @@ class ByHandTest < Minitest::Test
 
   def test_priority_by_a_step_each_and_back
     step = ->(by) { Desk::ChangePriority.new(clock, by).call([@id]) }
-    assert_equal ["Raised 1 message to high priority.", "Raised 1 message to top priority.", nil],
+    assert_equal ["Raised “A loan” to high priority.", "Raised “A loan” to top priority.", nil],
       [step[1].message, step[1].message, step[1].undo_id]
     assert_equal %w[Now], front[:sections].map { _1[:title] }
     done = step[-1]

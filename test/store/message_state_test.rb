@@ -128,7 +128,7 @@ class MessageStateTest < Minitest::Test
   def test_an_act_says_how_many_it_changed
     cleared, other = [take(subject: "now").id, take(subject: "now").id]
     Desk::Clear.new(clock).call([cleared])
-    assert_equal "Cleared 1 message. It stays in its mailbox.", Desk::Clear.new(clock).call([cleared, other]).message
+    assert_equal "Cleared “now”. It stays in its mailbox.", Desk::Clear.new(clock).call([cleared, other]).message
     assert_equal "Nothing was changed: the messages stand so already.", Desk::Clear.new(clock).call([cleared, other]).message
   end
 

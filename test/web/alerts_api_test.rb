@@ -88,7 +88,7 @@ class AlertsAPITest < Minitest::Test
       ask(:post, "/keeps", {messages: [id], until: "P1D"}), ask(:post, "/messages/#{id}/always")].map do
       _1["message"]
     end
-    assert_equal ["Raised 1 message to high priority.", "Labelled 1 message Loans.", "Kept 1 message at top until Wed 09:14.",
+    assert_equal ["Raised “A loan” to high priority.", "Labelled “A loan” Loans.", "Kept “A loan” at top until Wed 09:14.",
       "Made the rule “Ana Ferro: high priority”."], words
     sheet = ask(:get, "/messages/#{id}")
     assert_equal ["high", ["Loans"], true, "Wed 09:14"], sheet.values_at("priority", "labels", "kept", "keep_until")

@@ -51,7 +51,7 @@ class MomentsAPITest < Minitest::Test
 
   def test_what_is_held_is_moved_and_what_is_not_held_is_not
     moved = ask(:post, "/moves", {messages: [@held], until: "2027-03-10T08:00"})
-    assert_equal "Moved 1 message to Wed 08:00.", moved["message"]
+    assert_equal "Moved “Hello” to Wed 08:00.", moved["message"]
     group = ask(:get, "/held")["groups"][0]
     assert_equal ["The Wed 08:00 round", [@held]], [group["title"], group["messages"].map { _1["id"] }]
     refused = ask(:post, "/moves", {messages: [@id], until: "2027-03-10T08:00"})

@@ -82,7 +82,7 @@ export function Banners({ alerts }: { alerts: ReturnType<typeof useAlerts> }) {
               </Button>
             </>
           )}
-          <Button variant="text" onClick={alerts.asked}>
+          <Button variant="text" onClick={alerts.notNow}>
             Not now
           </Button>
         </div>

@@ -5,6 +5,12 @@ export type Permission = "granted" | "denied" | "default" | "none";
 /** Whether this browser may alert on the desktop; "none" where it cannot at all. */
 export const permission = (): Permission => (typeof Notification === "undefined" ? "none" : Notification.permission);
 
+const NOT_NOW = "up-front-desktop-not-now";
+
+/** Whether the person may be asked about it: not again once they have said "Not now"; the settings offer it as ever. */
+export const mayAsk = () => localStorage.getItem(NOT_NOW) === null;
+export const notNow = () => localStorage.setItem(NOT_NOW, "yes");
+
 /** Asks for it; only an act of the person's may do that. */
 export const ask = async (): Promise<Permission> =>
   typeof Notification === "undefined" ? "none" : Notification.requestPermission();

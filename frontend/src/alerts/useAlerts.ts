@@ -3,7 +3,7 @@ import { useNavigate } from "react-router";
 import { alertsSeen, takeAlerts, useAnswerAlert } from "../api/alerts";
 import type { Alert, AlertSettings } from "../api/client";
 import { useHear } from "../api/events";
-import { notify, permission } from "./desktop";
+import { mayAsk, notify, notNow, permission } from "./desktop";
 import { play } from "./sound";
 
 const HIDDEN_WAITS_MS = 500; // a tab that is looked at takes alerts before one that is not
@@ -54,7 +54,7 @@ export function useAlerts() {
       const outside = alerts.filter((each) => each.desktop); // of the page too
       if (!settings.desktop || outside.length === 0) return;
       if (permission() === "granted") outside.forEach((alert) => notify(alert, () => open(alert)));
-      else setWanted(true);
+      else if (mayAsk()) setWanted(true);
     },
     [open],
   );
@@ -113,6 +113,10 @@ export function useAlerts() {
     refused: refused !== undefined,
     wanted,
     asked: () => setWanted(false),
+    notNow: () => {
+      notNow();
+      setWanted(false);
+    },
     drop,
     open,
     answer,

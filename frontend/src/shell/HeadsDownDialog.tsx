@@ -74,7 +74,7 @@ function Form({ close }: { close: () => void }) {
         <Button type="submit" variant="contained" disabled={!until || go.isPending}>
           Go heads-down
         </Button>
-        <Button onClick={close}>Not now</Button>
+        <Button onClick={close}>Stay reachable</Button>
       </div>
     </form>
   );
@@ -106,7 +106,7 @@ export function HeadsDownDialog({ status, close }: { status: Status; close: () =
   return (
     <Dialog open onClose={close} aria-labelledby="heads-title">
       <div className={`${forms.smallForm} ${styles.heads}`}>
-        <h2 id="heads-title">{now ? "You are heads-down" : "Not now, until …"}</h2>
+        <h2 id="heads-title">{now ? "You are heads-down" : "Heads-down, until …"}</h2>
         {now ? <Running now={now} close={close} /> : <Form close={close} />}
       </div>
     </Dialog>

@@ -17,8 +17,9 @@ module UpFront
           rows = change_all(states)
           next Done.new(message: unchanged(states.size)) if rows.empty?
 
+          @one = Store::Message.find(rows.first["key"]).subject if rows.size == 1
           said = message(rows.size)
-          Done.new(message: said, undo_id: undo_step(said, "State" => rows))
+          Done.new(message: [said, comfort(rows.size)].compact.join(" "), undo_id: undo_step(said, "State" => rows))
         end
       end
 
@@ -36,7 +37,7 @@ module UpFront
       end
 
       # @return [String] what was done to so many
-      def said(count) = message(count)
+      def said(count) = [message(count), comfort(count)].compact.join(" ")
 
       # @return [String] that none of so many was changed
       def nothing(count) = count.zero? ? "There is nothing to do." : unchanged(count)
@@ -77,7 +78,17 @@ module UpFront
       # What else becomes of the messages that are changed. @param ids [Array<Integer>]
       def also(ids) = nil
 
-      def counted(count) = (count == 1) ? "1 message" : "#{Core::English.thousands(count)} messages"
+      # @return [String, nil] what is good to know of it, said once it is done
+      def comfort(count) = nil
+
+      MOST_LETTERS = 60 # of a subject
+
+      # "“Proof 12”", "12 messages"
+      def counted(count)
+        return "“#{(@one.size > MOST_LETTERS) ? "#{@one[0, MOST_LETTERS].rstrip} …" : @one}”" if count == 1 && !@one.to_s.strip.empty?
+
+        (count == 1) ? "1 message" : "#{Core::English.thousands(count)} messages"
+      end
     end
   end
 end

@@ -15,11 +15,10 @@ module UpFront
       def change(state) = state.assign_attributes(discarded_at: @on ? now : nil)
       def also(ids) = AnswerAlert.new(clock).answered(ids)
 
-      def message(count)
-        return "Recovered #{counted(count)}." unless @on
+      def message(count) = "#{@on ? "Discarded" : "Recovered"} #{counted(count)}."
 
-        stay = (count == 1) ? "It stays in its mailbox" : "They stay in their mailboxes"
-        "Discarded #{counted(count)}. #{stay} and can be recovered."
+      def comfort(count)
+        "#{(count == 1) ? "It stays in its mailbox" : "They stay in their mailboxes"} and can be recovered." if @on
       end
     end
   end

@@ -33,7 +33,8 @@ module UpFront
       def free!(kind, things, thing, index)
         taken = place(things, thing["name"])
         if taken && taken != index
-          raise Impossible.new("There is a #{KINDS.fetch(kind)} “#{things[taken]["name"]}” already.", pointer: "/name", status: 409)
+          here = "#{(kind == "inks") ? "an" : "a"} #{KINDS.fetch(kind)} “#{things[taken]["name"]}”"
+          raise Impossible.new("There is #{here} already.", pointer: "/name", status: 409)
         end
       end
     end

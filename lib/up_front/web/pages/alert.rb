@@ -78,8 +78,10 @@ module UpFront
           return "silent: #{SILENCED.fetch(@alert.silenced_by)}" if @alert.silenced_by
 
           [("without its sound: #{HUSHED.fetch(@alert.hushed_by)}" if @alert.hushed_by),
-            ("called #{Core::English.count(@alert.calls, "time")}" if @alert.calls > 1), ending].compact.join(", ")
+            (called if @alert.calls > 1), ending].compact.join(", ")
         end
+
+        def called = (@alert.calls == 2) ? "called twice" : "called #{Core::English.count(@alert.calls, "time")}"
 
         def ending
           return "opened after #{minutes(@alert.opened_at - @alert.at)}" if @alert.opened_at

@@ -5,7 +5,7 @@ module UpFront
     module Pages
       # Whether the person is heads-down, until when, and what would reach them all the same.
       class HeadsDown
-        SPANS = [25, 50, 90].freeze # minutes
+        SPANS = [25, 30, 50, 90].freeze # minutes
 
         def initialize(rulebook, now)
           @rulebook = rulebook
