@@ -96,4 +96,20 @@ class NamesTest < Minitest::Test
     assert_equal LABELS, Store::CurrentRulebook.document["labels"].map { _1["name"] }
     assert_equal ["Écru"], Store::CurrentRulebook.document["rules"][0]["then"]["labels"]
   end
+
+  # A label or an ink decides nothing: what was decided stands as it was told.
+  def test_how_labels_and_inks_look_changes_no_account
+    id = take(subject: "Loan").id
+    stale = -> { Web::Pages::Sheet.new(Store::Message.find(id), Store::CurrentRulebook.rulebook, clock.now).to_h[:why][:stale] }
+    done = Desk::SaveThing.new(clock).call("labels", {"name" => "Fresh", "colour" => "#2F6B4F"})
+    Desk::SaveThing.new(clock).call("labels", {"name" => "Fresh", "colour" => "#AA3311"}, was: "Fresh")
+    assert_equal [false, "#AA3311"], [stale.call, Store::CurrentRulebook.rulebook.document["labels"].last["colour"]]
+    Desk::Undo.new(clock).call(Store::UndoStep.last.id)
+    assert_equal [false, "#2F6B4F"], [stale.call, Store::CurrentRulebook.rulebook.document["labels"].last["colour"]]
+    Desk::Undo.new(clock).call(done.undo_id)
+    refute stale.call
+    revision = Store::CurrentRulebook.rulebook.revision
+    Desk::SaveThing.new(clock).call("groups", {"name" => "Fresh", "members" => ["ana@b.example"]})
+    assert_operator Store::CurrentRulebook.rulebook.revision, :>, revision, "a group decides"
+  end
 end

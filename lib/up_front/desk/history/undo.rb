@@ -25,7 +25,7 @@ module UpFront
           MODELS.slice("Rule", "View").each { |name, model| names_are_free!(model) if touched.include?(name) }
           step.update!(undone_at: now)
           Store::FormerClaim.restore(step.id, many)
-          tell(touched, many)
+          tell(touched, many, looks: looks_alone?(step, touched))
           Done.new(message: "Undone: #{step.message}")
         end
       end
@@ -76,13 +76,26 @@ module UpFront
         keep_version(rule, "undone")
       end
 
+      # Whether nothing was put back but how labels and inks look.
+      def looks_alone?(step, touched)
+        (touched - [NAMES]) == ["Rulebook"] && step.changes_made.where(model: "Rulebook").all? do |change|
+          [change.before, change.after].all? { _1.key?("document") } &&
+            Store::CurrentRulebook.decide_alike?(change.before["document"], change.after["document"])
+        end
+      end
+
       # Held mail is decided anew by the rules that are back.
-      # @param touched [Array<String>] models @param ids [Array<Integer>] messages
-      def tell(touched, ids)
+      # @param touched [Array<String>] models @param ids [Array<Integer>] messages @param looks [Boolean]
+      def tell(touched, ids, looks: false)
         event("changed", ids: ids) if ids.any?
         views = touched.include?("View")
         event("views") if views
         return views && Store::CurrentRulebook.turn_views unless touched.intersect?(%w[Rule Rulebook])
+
+        if looks
+          Store::CurrentRulebook.turn_views
+          return event("rules", revision: Store::CurrentRulebook.rulebook.revision)
+        end
 
         event("rules", revision: Store::CurrentRulebook.turn)
         DecideAnew.new(clock).call

@@ -13,7 +13,11 @@ module UpFront
         document = Store::CurrentRulebook.document.merge(kind => things)
         check(document, "/#{kind}/#{place}")
         head = trail(Store::CurrentRulebook.put(document))
-        rules_changed(text, {"Rulebook" => [head], **rows}, result: result)
+        rows = {"Rulebook" => [head], **rows}
+        return rules_changed(text, rows, result: result) unless Store::CurrentRulebook::LOOKS.include?(kind)
+
+        event("rules", revision: Store::CurrentRulebook.rulebook.revision)
+        Done.new(message: text, undo_id: undo_step(text, rows), result: result)
       end
 
       def check(document, place)

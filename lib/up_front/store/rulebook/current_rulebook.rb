@@ -45,10 +45,18 @@ module UpFront
         read(head, *whole, revision)
       end
 
-      # Replaces the head: owner, people, labels, plan. @return [Rulebook]
+      LOOKS = %w[labels inks].freeze # what decides nothing: how that looks which rules name
+
+      # @return [Boolean] whether two documents would decide every message alike
+      def decide_alike?(one, other) = one.except(*LOOKS) == other.except(*LOOKS)
+
+      # Replaces the head: owner, people, labels, plan. The revision turns where that may decide otherwise. @return [Rulebook]
       def put(document)
         head = Rulebook.first_or_initialize(revision: 0)
-        head.update!(document: document.except("rules", "views"), revision: head.revision + 1)
+        wanted = document.except("rules", "views")
+        turns = head.new_record? || !decide_alike?(head.document, wanted)
+        head.update!(document: wanted, revision: head.revision + (turns ? 1 : 0))
+        turn_views unless turns
         head
       end
 

@@ -129,8 +129,8 @@ module UpFront
         def why
           claim = {trace: @claim.trace, priority: stands.priority, labels: stands.labels, surface_at: @claim.surface_at, held: @claim.held,
                    round: @claim.round, arrived_at: @message.arrived_at}
-          state = {came: @state.came, **@state.slice(:let_in_at, :moved_at, :put_off_at, :surface_at).symbolize_keys, 
-thread_word: @state.thread_word, surfaced: !stands.held?, own: own}
+          state = {came: @state.came, **@state.slice(:let_in_at, :moved_at, :put_off_at, :surface_at).symbolize_keys,
+                   thread_word: @state.thread_word, surfaced: !stands.held?, own: own}
           account = Core::Why.new(claim, state, @time_format)
           ids = @rulebook.rules.to_h { [_1.name, _1.id] }
           {summary: account.summary, lines: account.lines.map { |line| line.to_h.merge(rule_id: ids[line.rule]) },
