@@ -211,10 +211,20 @@ class AlertsTest < Minitest::Test
     assert_selector("section", text: /\ANow/)
     deliver(subject: "Customs want papers")
     within("section", text: /\ANow/) do
-      assert_text "shows at most 1"
-      assert_selector("a[data-row]", count: 1)
+      assert_selector("a[data-row]", count: 2) # what presses is never hidden
+      assert_text "shows at most 2"
+    end
+    open_message("Budget: courier line")
+    press("b")
+    within("section[aria-label='Bring back']") do
+      fill_in "Hours", with: "1"
+      all(:button, "Then").last.click
+    end
+    assert_text(/Put off “[^”]+” until 08:50/)
+    go("08:51")
+    within("section", text: /\ANow/) do
       click_button "One more needs you now"
-      assert_selector("a[data-row]", count: 2)
+      assert_link(text: "Budget: courier line")
     end
   end
 

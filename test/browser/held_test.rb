@@ -102,7 +102,7 @@ class HeldTest < Minitest::Test
     assert_link(text: "Held at the border again")
     click_button(text: /Heads-down until 09:20/)
     within("[role=dialog]") { click_button "End it now" }
-    assert_text "While you were heads-down, one message came, one of them top."
+    assert_text "Heads-down is over: one message came in, one of them top."
     click_link "Front"
     assert_link(text: "Held at the border again")
   end
@@ -117,7 +117,7 @@ class HeldTest < Minitest::Test
     end
     assert_button(text: /Heads-down until 11:15 · 2 h 45 min/)
     go("11:16")
-    assert_text "Nothing came while you were heads-down."
+    assert_text "Heads-down is over: nothing came."
     assert_no_button(text: /Heads-down until/)
   end
 

@@ -68,7 +68,10 @@ module BrowserHelper
     Capybara.reset_sessions!
     page.driver.browser.execute_cdp("Emulation.clearDeviceMetricsOverride")
     @server.stop
+    @server.wait_for { alive("shared_worker").empty? } # what all tabs share goes with the last of them
   end
+
+  def alive(type) = page.driver.browser.execute_cdp("Target.getTargets")["targetInfos"].select { _1["type"] == type }
 
   def clock = @clock ||= Clock::Adjustable.new(WORLD.clock_file)
 

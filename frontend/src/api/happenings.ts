@@ -1,6 +1,7 @@
 import type { QueryClient } from "@tanstack/react-query";
 import { onAnswer } from "./client";
 import { TOUCHES } from "./keys";
+import { statusQuery } from "./status";
 import { listen, type Connection, type Told } from "./stream";
 
 type Hear = (told: Told) => void;
@@ -24,8 +25,18 @@ export class Happenings {
 
   /** @returns what ends it */
   start(): () => void {
-    const stops = [listen((told) => this.#hear(told)), onAnswer((header) => this.#hearAnswer(header))];
-    return () => stops.forEach((stop) => stop());
+    let stopped = false;
+    const stops = [onAnswer((header) => this.#hearAnswer(header))];
+    // What the page shows is of after this, so from here on nothing may be missed.
+    const connect = (since?: number) => !stopped && stops.push(listen((told) => this.#hear(told), since));
+    this.#queries.fetchQuery(statusQuery).then(
+      ({ last_event }) => connect(last_event),
+      () => connect(),
+    );
+    return () => {
+      stopped = true;
+      stops.forEach((stop) => stop());
+    };
   }
 
   /** Calls for everything that is heard. @returns what ends it */

@@ -2,11 +2,11 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useActMutation } from "./acting";
 import { api, unwrap } from "./client";
 import { keys } from "./keys";
+import { statusQuery } from "./status";
 
 /** How often what depends on the time of day is asked anew, for the pace of the clock. */
 export const pace = (rate: number | undefined): number | false => (!rate ? false : rate > 1 ? 1_000 : 15_000);
-export const useStatus = () =>
-  useQuery({ queryKey: keys.status, queryFn: () => unwrap(api.GET("/status")), refetchInterval: 20_000 });
+export const useStatus = () => useQuery({ ...statusQuery, refetchInterval: 20_000 });
 export const useClock = () =>
   useQuery({
     queryKey: keys.clock,

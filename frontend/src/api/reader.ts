@@ -13,12 +13,14 @@ export class Reader {
   connection: Connection = "open";
   readonly #tell: (told: Told) => void;
   #source: EventSource | undefined;
-  #last = "";
+  #last: string;
   #timer: ReturnType<typeof setTimeout> | undefined;
   #ended = false;
 
-  constructor(tell: (told: Told) => void) {
+  /** @param since the last event that is known already */
+  constructor(tell: (told: Told) => void, since?: number) {
     this.#tell = tell;
+    this.#last = since === undefined ? "" : String(since);
     this.#open();
   }
 

@@ -8,27 +8,33 @@ const TRIES = 2; // with what all tabs share, before a tab reads by itself
 
 type End = () => void;
 
+/** What a tab says to the reader of all: the last event that it knows of, and that it goes. */
+export type FromTab = { since: number | undefined } | "gone";
+
 /** By the one reader of all tabs. @throws where there is no such thing */
-function joined(hear: (told: Told) => void, failed: () => void): End {
+function joined(hear: (told: Told) => void, since: number | undefined, failed: () => void): End {
   const worker = new SharedWorker(new URL("./stream.worker.ts", import.meta.url), { type: "module", name: "up-front" });
   worker.onerror = failed;
   worker.port.onmessage = ({ data }: MessageEvent<Told>) => hear(data);
+  const say = (word: FromTab) => worker.port.postMessage(word);
+  say({ since });
   return () => {
-    worker.port.postMessage("gone");
+    say("gone");
     worker.port.close();
   };
 }
 
-function alone(hear: (told: Told) => void): End {
-  const reader = new Reader(hear);
+function alone(hear: (told: Told) => void, since?: number): End {
+  const reader = new Reader(hear, since);
   return () => reader.end();
 }
 
 /**
  * Hears what happens, whatever becomes of this tab or the others. A tab that has heard nothing for too long, that was asleep or frozen, or
  * that comes back from the history, connects anew and has everything asked again.
+ * @param since the last event that the page knows of
  */
-export function listen(hear: (told: Told) => void): End {
+export function listen(hear: (told: Told) => void, since?: number): End {
   let heardAt = Date.now();
   let silent = 0; // connections that said nothing
   let end: End | undefined;
@@ -40,14 +46,14 @@ export function listen(hear: (told: Told) => void): End {
   const byItself = () => {
     end?.();
     silent = TRIES;
-    end = alone(told);
+    end = alone(told, since);
   };
-  const connect = () => {
+  const connect = (from?: number) => {
     end?.();
     try {
-      end = silent < TRIES ? joined(told, byItself) : alone(told);
+      end = silent < TRIES ? joined(told, from, byItself) : alone(told, from);
     } catch {
-      end = alone(told);
+      end = alone(told, from);
     }
   };
   const anew = () => {
@@ -67,7 +73,7 @@ export function listen(hear: (told: Told) => void): End {
   document.addEventListener("resume", () => look(MISSED_BEAT_MS), { signal });
   window.addEventListener("pagehide", () => end?.(), { signal });
   window.addEventListener("pageshow", ({ persisted }) => persisted && anew(), { signal });
-  connect();
+  connect(since);
   return () => {
     clearInterval(timer);
     stop.abort();

@@ -84,9 +84,10 @@ module UpFront
       # Under the lock: what a page missed up to what the others have been sent.
       def catch_up(since)
         return "" unless since
-        return "id: #{@last}\nevent: reload\ndata: {}\n\n" if since > @last || @last - since > MOST_MISSED
-
         @catching_up ||= Store::Commits.new(@path) # a connection serves one thread; this one the lock's
+        newest = @catching_up.ask("SELECT ifnull(max(id), 0) FROM events").dig(0, 0) # some of them may not have been sent to anybody yet
+        return "id: #{@last}\nevent: reload\ndata: {}\n\n" if since > newest || @last - since > MOST_MISSED
+
         @catching_up.ask("SELECT id, kind, payload FROM events WHERE id > ? AND id <= ? ORDER BY id", since, @last).map { frame(_1) }.join
       end
 

@@ -7,11 +7,12 @@ module UpFront
       module Reading
         def self.registered(app)
           app.get("/api/status") do
+            last_event = Store::Event.maximum(:id).to_i # before all else: what happens from here on is told by the stream
             ready = Store::Rulebook.exists?
             faults = ready ? Pages::Faults.new(settings.faults, rulebook, now).to_a : []
             book = ready ? rulebook : nil
             json(version: VERSION, ready: ready, owner: book&.owner&.fetch("name"), zone: book&.zone&.name, demo: clock.adjustable?,
-              faults: faults, going: going,
+              faults: faults, going: going, last_event: last_event,
               heads_down: book && Pages::HeadsDown.new(book, now).active,
               held: ready ? Store::State.held(now).count : 0,
               next_round: book && Store::State.held(now).minimum(:surface_at)&.then { Core::TimeFormat.new(book.zone, now).moment(_1) },
