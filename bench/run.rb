@@ -5,6 +5,7 @@
 
 require "bundler/setup"
 require "optparse"
+require "etc"
 require "tmpdir"
 require_relative "../lib/up_front"
 require_relative "../demo/demo"
@@ -89,6 +90,9 @@ class Bench
     starting = figures.measure { server.start }
     figures.add("start of the server with #{@options[:messages]} messages", starting.seconds, "s", budget: "3 s")
     server.stop
+
+    require_relative "standing"
+    Standing.new(figures, database, folder).call
 
     require_relative "arrival"
     figures.add("arrival to visible in an open browser", Arrival.new(folder).median_ms, "ms", budget: "300 ms")

@@ -16,7 +16,7 @@ class DirectionTest < Minitest::Test
 
   ROOMS = {
     "core" => {
-      "text" => "", "time" => "text", "check" => "time", "mail" => "text", "plan" => "time check",
+      "text" => "", "time" => "text", "check" => "text time", "mail" => "text", "plan" => "time check",
       "conditions" => "text time check mail", "effects" => "text time check mail plan conditions",
       "deciding" => "plan conditions effects", "rulebook" => "text time check mail plan conditions effects deciding",
       "language" => "text time plan conditions effects deciding rulebook", "alerts" => "effects", "front" => "text time mail"

@@ -109,6 +109,12 @@ class WeekTest < Minitest::Test
       .perform
     assert_selector("[aria-label='Window Own, Fri, 09:00 to 12:00']")
     assert_no_selector("[aria-label^='Window Own, Thu']")
+    click_link "Rules"
+    click_link "Week"
+    assert_text "What you had not saved is still here."
+    assert_selector("[aria-label='Window Own, Fri, 09:00 to 12:00']")
+    click_button "Let it go"
+    assert_no_selector("[aria-label='Window Own, Fri, 09:00 to 12:00']")
   end
 
   def test_a_followed_calendar_another_zone_and_another_address

@@ -161,4 +161,12 @@ class RefusalsTest < Minitest::Test
     assert_includes faults(with(["labels", 0, "name"], "a\xFF")), ["/labels/0/name", "valid Unicode text"]
     assert_includes faults(with(["labels", 0, "name"], " \t")), ["/labels/0/name", "a text that is not blank"]
   end
+
+  PLACES = {"" => "Expected a day, found 7.", "/rules/0/when/all/1/value" => "Rule 1, when, condition 2, value: Expected a day, found 7.",
+            "/plan/rounds/2/at" => "Plan, round 3, at: Expected a day, found 7.", "/until_date" => "Until date: Expected a day, found 7.",
+            "/owner/trips/0/a~1b" => "Owner, trip 1, a/b: Expected a day, found 7."}.freeze
+
+  def test_a_place_is_told_in_words
+    PLACES.each { |pointer, said| assert_equal said, Core::Fault.new(pointer: pointer, expected: "a day", found: "7").said }
+  end
 end

@@ -46,21 +46,21 @@ class RarerAPITest < Minitest::Test
     ask(:post, "/alerts/#{Store::Alert.first.id}/answer", {answer: "again"})
     clock.now += 400
     Desk::CallAgain.new(clock).call
-    assert_equal ["called two times, seen, not opened"], became
+    assert_equal ["called twice, seen, not opened"], became
     clock.now += 7_500
     ask(:post, "/alerts/opened", {messages: [Store::Alert.first.message_id]})
-    assert_equal ["called two times, opened after 2 h"], became
+    assert_equal ["called twice, opened after 2 h"], became
     Store::Alert.update_all(opened_at: at("09:44"))
-    assert_equal ["called two times, opened after 30 min"], became
+    assert_equal ["called twice, opened after 30 min"], became
     Store::Alert.update_all(opened_at: nil)
-    assert_equal ["called two times, answered"], became
+    assert_equal ["called twice, answered"], became
     {"burst" => "one of a burst that sounded as one", "conversation" => "its conversation had just alerted",
      "heads_down" => "you were heads-down", "let_in" => "you brought it in yourself"}.each do |by, said|
       Store::Alert.update_all(silenced_by: by)
       assert_equal ["silent: #{said}"], became
     end
     Store::Alert.update_all(silenced_by: nil, hushed_by: "switch")
-    assert_equal ["without its sound: sounds were off, called two times, answered"], became
+    assert_equal ["without its sound: sounds were off, called twice, answered"], became
   end
 
   def test_a_sound_that_nobody_knows_any_more_sounds_as_its_loudness_does

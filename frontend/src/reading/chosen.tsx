@@ -5,6 +5,7 @@ import { useAct } from "../api/messages";
 import { useKey } from "../parts/keys";
 import ui from "../parts/page.module.css";
 import styles from "./chosen.module.css";
+import { MoveTo } from "./MoveTo";
 import { useRowOrder } from "./order";
 import { BringBack } from "./sheet/BringBack";
 
@@ -58,6 +59,7 @@ export function ChosenBar({ open, held = false }: { open: number | undefined; he
       <div className={ui.rowOf}>
         <b>{ids.length} chosen</b>
         {held && <Button onClick={() => act("let_in")}>Let in now</Button>}
+        {held && <MoveTo ids={ids} of="the chosen messages" done={none} />}
         <Button onClick={() => act("clear")}>Clear</Button>
         {!held && <Button onClick={() => setPutting(!putting)}>Bring back …</Button>}
         <Button onClick={() => act("flag")}>Flag</Button>

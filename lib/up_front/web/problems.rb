@@ -17,7 +17,7 @@ module UpFront
       def self.registered(app)
         app.helpers Helpers
         app.error(Core::Refused) do |refused|
-          halt_problem 422, refused.faults.join("\n"), errors: refused.faults.map(&:to_h)
+          halt_problem 422, refused.faults.map(&:said).join("\n"), errors: refused.faults.map(&:to_h)
         end
         app.error(Desk::Act::Impossible) do |impossible|
           errors = impossible.pointer ? [{pointer: impossible.pointer, expected: impossible.message}] : []

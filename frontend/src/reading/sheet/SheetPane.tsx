@@ -11,6 +11,7 @@ import { KeyCap } from "../../parts/KeyCap";
 import { useKey } from "../../parts/keys";
 import ui from "../../parts/page.module.css";
 import { Marked } from "../Marked";
+import { MoveTo } from "../MoveTo";
 import { Labels, PriorityWord } from "../rows";
 import { BringBack } from "./BringBack";
 import { KeepPane } from "./KeepPane";
@@ -139,6 +140,7 @@ function Actions({ sheet, act, gone, show }: ActionsGiven) {
           All from this sender
         </Button>
       )}
+      {sheet.held && <MoveTo ids={[sheet.id]} of={sheet.subject} now={sheet.comes_at} />}
       {sheet.discarded && (
         <Button variant="contained" onClick={() => act("recover", [sheet.id])}>
           Recover

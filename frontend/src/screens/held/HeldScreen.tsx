@@ -2,35 +2,20 @@ import Button from "@mui/material/Button";
 import { useParams } from "react-router";
 import type { Row } from "../../api/client";
 import { useHeld } from "../../api/front";
-import { useMoveToMoment } from "../../api/messages";
-import { Choosing } from "../../parts/Choosing";
 import { Fault } from "../../parts/Fault";
 import ui from "../../parts/page.module.css";
 import { ListAndSheet, useActs } from "../../reading/ListAndSheet";
+import { MoveTo } from "../../reading/MoveTo";
 import { MessageRow } from "../../reading/rows";
 import { SectionRows } from "../../reading/SectionRows";
 
 const PUT_OFF = "put off";
-
-type Round = { label: string; at: string };
-
-/** Another round for what waits for this one. */
-function MoveTo({ title, rounds, move }: { title: string; rounds: Round[]; move: (until: string) => void }) {
-  return (
-    <Choosing
-      label="Move to …"
-      says={`Move to another round: ${title}`}
-      choices={rounds.map(({ label, at }) => ({ label: `the ${label}`, act: () => move(at) }))}
-    />
-  );
-}
 
 /** What waits, until when and why; a look inside lets nothing surface. */
 export function HeldScreen() {
   const params = useParams();
   const open = params.id ? Number(params.id) : undefined;
   const held = useHeld();
-  const moving = useMoveToMoment();
   const act = useActs();
   const render = (row: Row) => (
     <MessageRow
@@ -67,11 +52,7 @@ export function HeldScreen() {
                   {group.count} {group.wait && `· ${group.wait}`}
                 </span>
                 <span className={`${ui.right} ${ui.rowOf}`}>
-                  <MoveTo
-                    title={group.title}
-                    rounds={page.rounds}
-                    move={(until) => moving.mutate({ messages: group.messages.map(({ id }) => id), until })}
-                  />
+                  <MoveTo ids={group.messages.map(({ id }) => id)} of={group.title} now={group.at} />
                   <Button
                     variant="text"
                     onClick={() =>

@@ -15,7 +15,9 @@ import { NumberSlot, TextSlot, TitleField } from "../../parts/fields";
 import { KeyCap } from "../../parts/KeyCap";
 import ui from "../../parts/page.module.css";
 import { Slot } from "../../parts/Slot";
+import { StillHere } from "../../parts/StillHere";
 import { useSettled } from "../../parts/useSettled";
+import { useUnsaved } from "../../parts/useUnsaved";
 import { MessageRow } from "../../reading/rows";
 import { ReviewTimes } from "./Review";
 import { BADGES } from "./shapes";
@@ -165,20 +167,25 @@ function Reach({ body, set }: { body: ViewBody; set: (part: Partial<ViewBody>) =
 }
 
 function Editor({ view, vocabulary }: { view: SavedView | undefined; vocabulary: Vocabulary }) {
-  const begun = (useLocation().state as { when?: Condition } | null)?.when; // what was found, to be kept as a view
-  const [body, setBody] = useState<ViewBody>(
-    view?.body ?? (begun ? { ...FRESH, when: ("fact" in begun ? { all: [begun] } : begun) as never, sent: true } : FRESH),
-  );
+  const here = useLocation();
+  const begun = (here.state as { when?: Condition } | null)?.when; // what was found, to be kept as a view
+  const { written, put: setBody, found } = useUnsaved<ViewBody>(`view-${view ? `${view.id}-${view.version}` : here.key}`);
+  const fresh: ViewBody = begun ? { ...FRESH, when: ("fact" in begun ? { all: [begun] } : begun) as never, sent: true } : FRESH;
+  const body = written ?? view?.body ?? fresh;
   const set = (part: Partial<ViewBody>) => setBody({ ...body, ...part });
   const dryRun = useViewDryRun(useSettled(body, SETTLES_MS), view?.id).data;
   const navigate = useNavigate();
   const make = useMakeView();
   const change = useChangeView();
   const saving = view ? change : make;
+  const leave = (to: string) => {
+    setBody(undefined);
+    void navigate(to);
+  };
   const save = () =>
     view
-      ? change.mutate({ id: view.id, version: view.version, body }, { onSuccess: () => void navigate(`/views/${view.id}`) })
-      : make.mutate(body, { onSuccess: ({ id }) => void navigate(`/views/${id}`) });
+      ? change.mutate({ id: view.id, version: view.version, body }, { onSuccess: () => leave(`/views/${view.id}`) })
+      : make.mutate(body, { onSuccess: ({ id }) => leave(`/views/${id}`) });
   const [unread, setUnread] = useState(false);
   const [text, setText] = useState<string>();
   const ready = !unread && body.name.trim() !== "" && dryRun?.faults.length === 0 && dryRun.unfinished.length === 0;
@@ -187,6 +194,7 @@ function Editor({ view, vocabulary }: { view: SavedView | undefined; vocabulary:
     <>
       <main className={`${ui.list} ${ui.editor}`}>
         <h1 className="unseen">{view ? `Change the view ${view.body.name}` : "A new view"}</h1>
+        {found && <StillHere letGo={() => setBody(undefined)} />}
         <TitleField
           placeholder="What shall it be called?"
           autoFocus={!view}
@@ -221,7 +229,7 @@ function Editor({ view, vocabulary }: { view: SavedView | undefined; vocabulary:
           <Button variant="contained" disabled={!ready || saving.isPending} onClick={save}>
             Save view
           </Button>
-          <Button onClick={() => void navigate(view ? `/views/${view.id}` : "/views")}>Cancel</Button>
+          <Button onClick={() => leave(view ? `/views/${view.id}` : "/views")}>Cancel</Button>
         </div>
       </main>
       <aside className={`${ui.sheet} ${ui.try}`} aria-label="What it shows">

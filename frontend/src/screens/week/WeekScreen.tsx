@@ -4,6 +4,8 @@ import type { Week } from "../../api/client";
 import { useSaveWeek, useWeek, useWeekDryRun, type Renamed } from "../../api/plan";
 import { Fault } from "../../parts/Fault";
 import ui from "../../parts/page.module.css";
+import { StillHere } from "../../parts/StillHere";
+import { useUnsaved } from "../../parts/useUnsaved";
 import { CalendarAddress } from "./CalendarAddress";
 import { DaysOff } from "./DaysOff";
 import { Figures, span, Waits } from "./Figures";
@@ -17,6 +19,10 @@ import weekStyles from "./week.module.css";
 import { ZoneChoice } from "./ZoneChoice";
 
 const SETTLES_MS = 80; // a drag asks while it goes, but not at every pixel
+
+/** What is drawn and not saved, and on which week. */
+type Drawn = { plan: Plan; renamed: Renamed[]; revision: Week["revision"] };
+const NONE: Renamed[] = [];
 
 type Asked = { plan: Plan; renamed: Renamed[] } | undefined;
 
@@ -57,8 +63,12 @@ function Starts({ week, take }: { week: Week; take: (plan: Plan) => void }) {
 }
 
 function Drawing({ week }: { week: Week }) {
-  const [plan, setPlan] = useState<Plan>();
-  const [renamed, setRenamed] = useState<Renamed[]>([]);
+  const unsaved = useUnsaved<Drawn>("week");
+  const drawn = unsaved.written?.revision === week.revision ? unsaved.written : undefined; // drawn on another week, it is no more of use
+  const plan = drawn?.plan;
+  const renamed = drawn?.renamed ?? NONE;
+  const draw = (next: Plan, names: Renamed[] = renamed) => unsaved.put({ plan: next, renamed: names, revision: week.revision });
+  const setPlan = (next: Plan) => draw(next);
   const [picked, setPicked] = useState<Pick>();
   const [choosing, setChoosing] = useState(false);
   const shown = plan ?? week.plan;
@@ -69,12 +79,13 @@ function Drawing({ week }: { week: Week }) {
     if (!picked) return;
     const was = shown[picked.kind][picked.index]!.name;
     const known = renamed.find((each) => each.kind === picked.kind && each.name === was);
-    setRenamed([...renamed.filter((each) => each !== known), { kind: picked.kind, was: known?.was ?? was, name }]);
-    setPlan(picked.kind === "windows" ? withWindow(shown, picked.index, { name }) : withRound(shown, picked.index, { name }));
+    draw(picked.kind === "windows" ? withWindow(shown, picked.index, { name }) : withRound(shown, picked.index, { name }), [
+      ...renamed.filter((each) => each !== known),
+      { kind: picked.kind, was: known?.was ?? was, name },
+    ]);
   };
   const back = () => {
-    setPlan(undefined);
-    setRenamed([]);
+    unsaved.put(undefined);
     setPicked(undefined);
     save.reset();
   };
@@ -93,6 +104,7 @@ function Drawing({ week }: { week: Week }) {
           usually arrives. Draw a window on a day; double-click adds a round; arrow keys move what has the focus, with Shift its
           end; drag sideways for another day.
         </p>
+        {drawn && unsaved.found && <StillHere letGo={back} />}
         <Grid plan={shown} week={week} picked={picked} pick={setPicked} change={setPlan} />
       </main>
       <aside className={`${ui.sheet} ${ui.try}`} aria-label="What this plan does">

@@ -10,6 +10,9 @@ module UpFront
       #   place is empty to a person, whatever JSON calls it
       def message = "Expected #{expected}#{", found #{nothing? ? "nothing" : found}" if found}."
 
+      # @return [String] the same where nothing else shows the place
+      def said = "#{English.sentence(PointerWords.of(pointer))}: #{message}".delete_prefix(": ")
+
       # @param place [String] pointer @return [Fault] the same, of an input that stood there in a larger one
       def within(place) = dup.tap { _1.pointer = pointer.delete_prefix(place) if "#{pointer}/".start_with?("#{place}/") }
 

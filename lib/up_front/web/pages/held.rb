@@ -56,7 +56,8 @@ module UpFront
         def group(at, by_round, rows)
           trace = Store::Claim.where(message_id: rows.map { _1.message.id }).pluck(:message_id, :trace).to_h
           {
-            key: key(at, by_round), title: title(at, by_round), wait: at && "in #{@time_format.span(at)}", count: rows.size,
+            key: key(at, by_round), title: title(at, by_round), at: at&.iso8601,
+            wait: at && "in #{@time_format.span(at)}", count: rows.size,
             messages: rows.sort_by(&:rank).map { |row| row.to_h.merge(because: because(row.state, trace.fetch(row.message.id))) }
           }
         end

@@ -27,7 +27,7 @@ module UpFront
             place: "In #{@message.mailbox} of #{@message.account.addresses.first}, where it stays",
             sent: @time_format.moment(@message.sent_at),
             size: @message.size, cleared: stands.cleared?, discarded: stands.discarded?, held: stands.held?,
-            put_off: put_off, returned: returned,
+            comes_at: (@state.surface_at&.iso8601 if stands.held?), put_off: put_off, returned: returned,
             standing: Core::English.sentence(Place.of(row)), conversation: Store::Message.conversation(@message.id).size,
             thread_preference: Store::ThreadPreference.word(@message.id),
             thread: thread, why: why

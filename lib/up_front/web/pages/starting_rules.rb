@@ -28,7 +28,7 @@ module UpFront
           within = match_index.days_bits(Rules::DAYS, rulebook.zone, now)
           {unanswered: missing, body: body,
            sentence: (Core::Sentence.told(Core::Rule.read(body, Core::Check.new, rulebook.names)) if draft&.complete?),
-           faults: draft ? draft.faults.map(&:to_s) : [],
+           faults: draft ? draft.faults.map(&:said) : [],
            count: draft&.complete? ? match_index.count(match_index.matches(draft.rule, rulebook.context) & within) : nil,
            of: match_index.count(within)}
         end

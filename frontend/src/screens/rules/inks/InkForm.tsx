@@ -1,6 +1,7 @@
 import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
-import { useState, type ComponentProps, type FormEvent } from "react";
+import { type ComponentProps, type FormEvent } from "react";
+import { useLocation } from "react-router";
 import type { InkStyle, InkThing, Row } from "../../../api/client";
 import { useInkDryRun } from "../../../api/inks";
 import { useSaveThing } from "../../../api/rulebook";
@@ -13,6 +14,8 @@ import forms from "../../../parts/forms.module.css";
 import inks from "../../../parts/ink.module.css";
 import { OneOf } from "../../../parts/OneOf";
 import ui from "../../../parts/page.module.css";
+import { StillHere } from "../../../parts/StillHere";
+import { useUnsaved } from "../../../parts/useUnsaved";
 import styles from "./ink-form.module.css";
 
 const FRESH: InkThing = { name: "", colour: MARKS[6], weight: "bold", slant: "upright", size: 0, mark: true, tint: null };
@@ -59,13 +62,19 @@ const Line = <Value extends string | number>(given: ComponentProps<typeof OneOf<
 
 /** An ink made or changed, with real messages in it beside. @param was the ink as it is */
 export function InkForm({ was, rows, done }: { was?: InkThing; rows: Row[]; done: () => void }) {
-  const [thing, setThing] = useState<InkThing>(was ? { ...PLAIN, ...was } : FRESH);
+  const visit = useLocation().key;
+  const { written, put: setThing, found } = useUnsaved<InkThing>(`ink-${was?.name ?? visit}`);
+  const thing = written ?? (was ? { ...PLAIN, ...was } : FRESH);
+  const leave = () => {
+    setThing(undefined);
+    done();
+  };
   const set = (part: Partial<InkThing>) => setThing({ ...thing, ...part });
   const dryRun = useInkDryRun({ ...thing, name: thing.name?.trim() || "A new ink" }).data;
   const save = useSaveThing();
   const submit = (event: FormEvent) => {
     event.preventDefault();
-    save.mutate({ kind: "inks", was: was?.name, thing: { ...thing, name: thing.name ?? "" } }, { onSuccess: done });
+    save.mutate({ kind: "inks", was: was?.name, thing: { ...thing, name: thing.name ?? "" } }, { onSuccess: leave });
   };
   return (
     <form
@@ -73,6 +82,7 @@ export function InkForm({ was, rows, done }: { was?: InkThing; rows: Row[]; done
       onSubmit={submit}
       aria-label={was ? `The ink ${was.name}` : "A new ink"}
     >
+      {found && <StillHere letGo={() => setThing(undefined)} />}
       <TextField
         label="Name"
         size="small"
@@ -110,7 +120,7 @@ export function InkForm({ was, rows, done }: { was?: InkThing; rows: Row[]; done
         <Button type="submit" variant="contained" disabled={save.isPending}>
           Save
         </Button>
-        <Button onClick={done}>Cancel</Button>
+        <Button onClick={leave}>Cancel</Button>
       </div>
     </form>
   );
