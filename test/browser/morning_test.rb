@@ -75,6 +75,8 @@ class MorningTest < Minitest::Test
     assert_selector("aside[aria-label=Message] h1", text: /Lunch on Thursday|Re: frame depth/)
     press("z")
     assert_text "Undone: Cleared “Purchase order 2207 approved”."
+    press("z") # and on, step by step
+    assert_text "Undone: Marked “Purchase order 2207 approved” unread."
     assert_link(text: "Purchase order 2207 approved")
     within("section", text: "From Monday 8 March") { click_button(text: "Clear all") }
     assert_no_selector("h2", text: "From Monday 8 March")

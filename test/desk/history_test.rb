@@ -47,4 +47,17 @@ class HistoryTest < Minitest::Test
   def test_days_that_are_none_are_refused
     [0, -1, 4_000, "many", nil].each { |days| assert_raises(Desk::Act::Impossible) { Desk::PruneHistory.new(clock).keep(days) } }
   end
+
+  def test_undoing_reaches_back_step_by_step_and_no_further_than_a_day
+    id = take(subject: "Proof 12").id
+    Desk::Clear.new(clock).call([id])
+    clock.now += 100_000
+    Desk::Flag.new(clock).call([id])
+    Desk::MarkRead.new(clock).call([id], step: false) # opened
+    Desk::ChangePriority.new(clock, 1).call([id])
+    undone = Array.new(2) { Desk::Undo.new(clock).last.message }
+    assert_equal ["Undone: Raised “Proof 12” to high priority.", "Undone: Flagged “Proof 12”."], undone
+    assert_match(/nothing more of today/, assert_raises(Desk::Act::Impossible) { Desk::Undo.new(clock).last }.message)
+    assert_equal [false, false], Store::State.find(id).values_at(:unread, :flagged)
+  end
 end

@@ -49,7 +49,9 @@ export const useLabelling = () =>
 export const useKeepUntil = () =>
   useActMutation((given: { messages: number[]; until: string }) => unwrap(api.POST("/keeps", { body: given })));
 export const useMarkRead = () =>
-  useActMutation((id: number) => unwrap(api.POST("/acts", { body: { act: "read", messages: [id] } })), { tells: "nobody" });
+  useActMutation((id: number) => unwrap(api.POST("/acts", { body: { act: "read", messages: [id], opening: true } })), {
+    tells: "nobody",
+  });
 export const usePutOff = () =>
   useActMutation(
     (given: { messages: number[]; until: string; reason?: string; when_answered?: boolean; conversation?: boolean }) =>

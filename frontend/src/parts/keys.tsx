@@ -20,7 +20,7 @@ export const KEYS = {
   mute: { key: "s", label: "Mute the conversation, or no longer" },
   goneThrough: { key: "g", label: "In a view: gone through" },
   label: { key: "t", label: "Put labels on, or take them off" },
-  undo: { key: "z", label: "Undo, while its notice stands" },
+  undo: { key: "z", label: "Undo, step by step; with Ctrl or Cmd too" },
   front: { key: "1", label: "Go to the Front" },
   held: { key: "2", label: "Go to Held" },
   rules: { key: "3", label: "Go to Rules" },
@@ -72,9 +72,10 @@ export function useKeyOf(name: KeyName): string {
   return useSyncExternalStore(keys.subscribe, () => keys.of(name));
 }
 
-/** Where letters are typed, or another thing is open on top, keys are not ours. */
-function taken(event: KeyboardEvent): boolean {
-  if (event.ctrlKey || event.metaKey || event.altKey || event.defaultPrevented) return true;
+/** Where letters are typed, or another thing is open on top, keys are not ours; nor with Ctrl or Cmd, undoing excepted. */
+function taken(event: KeyboardEvent, name: KeyName): boolean {
+  if (event.altKey || event.defaultPrevented) return true;
+  if ((event.ctrlKey || event.metaKey) && (name !== "undo" || event.shiftKey)) return true;
   const target = event.target as HTMLElement;
   if (
     target.closest("input:not([type=checkbox]), textarea, select, [contenteditable], [role=dialog], [role=listbox], [role=menu]")
@@ -89,11 +90,11 @@ export function useKey(name: KeyName, act: () => unknown, active = true) {
   useEffect(() => {
     if (!active) return;
     const press = (event: KeyboardEvent) => {
-      if (taken(event) || event.key.toLowerCase() !== key.toLowerCase()) return;
+      if (taken(event, name) || event.key.toLowerCase() !== key.toLowerCase()) return;
       event.preventDefault();
       latest();
     };
     window.addEventListener("keydown", press);
     return () => window.removeEventListener("keydown", press);
-  }, [key, active]);
+  }, [key, name, active]);
 }

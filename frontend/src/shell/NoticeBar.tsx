@@ -1,6 +1,6 @@
 import Button from "@mui/material/Button";
 import Snackbar from "@mui/material/Snackbar";
-import { useUndo } from "../api/history";
+import { useUndo, useUndoLast } from "../api/history";
 import { KeyCap } from "../parts/KeyCap";
 import { useKey } from "../parts/keys";
 import { useNotice, useNotices } from "../parts/notices";
@@ -14,8 +14,9 @@ export function NoticeBar() {
   const { dismiss } = useNotices();
   const notice = useNotice();
   const undo = useUndo();
-  const undoNow = () => notice?.undo && undo.mutate(notice.undo);
-  useKey("undo", undoNow, Boolean(notice?.undo));
+  const undoLast = useUndoLast();
+  const undoNow = () => (notice?.undo ? undo.mutate(notice.undo) : undoLast.mutate(undefined));
+  useKey("undo", undoNow, !undo.isPending && !undoLast.isPending);
   return (
     <div role="status" aria-live="polite">
       {notice && (

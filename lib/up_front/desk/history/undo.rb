@@ -10,6 +10,16 @@ module UpFront
 
       NAMES = "AppliedNames" # names of labels and inks on mail
 
+      LAST_SECONDS = 86_400 # what was done longer ago is taken back where it is listed
+
+      # Takes back the last act that is not taken back yet; again and again, step by step. @return [Done] @raise [Impossible]
+      def last
+        step = Store::UndoStep.where(undone_at: nil).where("at > ?", now - LAST_SECONDS).order(:id).last
+        return call(step.id) if step
+
+        raise Impossible.new("There is nothing more of today to undo. What was done before is under Rules, What was done.", status: 409)
+      end
+
       # @param id [Integer] of the undo step @return [Done] @raise [Impossible]
       def call(id)
         transaction do

@@ -7,9 +7,9 @@ module UpFront
       MAX_MESSAGES = 10_000
       AT_ONCE = 250 # messages in one transaction
 
-      # @param ids [Array<Integer>] @return [Done] what was changed, without an undo step where nothing was
-      # @raise [Impossible] when none of them is there
-      def call(ids)
+      # @param ids [Array<Integer>] @param step [Boolean] whether it is one that is taken back: opening a message marks it read, and is none
+      # @return [Done] what was changed, without an undo step where nothing was @raise [Impossible] when none of them is there
+      def call(ids, step: true)
         transaction do
           states = Store::State.where(message_id: ids.first(MAX_MESSAGES)).to_a
           raise Impossible.new("That message is not here.", status: 404) if states.empty?
@@ -19,7 +19,7 @@ module UpFront
 
           @one = Store::Message.find(rows.first["key"]).subject if rows.size == 1
           said = message(rows.size)
-          Done.new(message: [said, comfort(rows.size)].compact.join(" "), undo_id: undo_step(said, "State" => rows))
+          Done.new(message: [said, comfort(rows.size)].compact.join(" "), undo_id: (undo_step(said, "State" => rows) if step))
         end
       end
 

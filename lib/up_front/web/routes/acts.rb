@@ -16,7 +16,8 @@ module UpFront
           app.post("/api/acts") do
             wanted = given
             ids = wanted["sender"] ? Desk::LetIn.of_sender(wanted["messages"].first, now) : wanted["messages"]
-            done ACTS.fetch(wanted["act"]).call(clock).call(ids)
+            act = ACTS.fetch(wanted["act"]).call(clock)
+            done (wanted["act"] == "read" && wanted["opening"]) ? act.call(ids, step: false) : act.call(ids)
           end
           app.post("/api/labels") do
             wanted = given
@@ -44,6 +45,7 @@ module UpFront
             done Desk::MoveToMoment.new(clock, moment(wanted["until"])).call(wanted["messages"])
           end
           app.helpers Helpers
+          app.post("/api/undo") { done Desk::Undo.new(clock).last }
           app.post("/api/undo/:id") { |id| done Desk::Undo.new(clock).call(id.to_i) }
         end
 
