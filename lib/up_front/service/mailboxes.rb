@@ -6,7 +6,7 @@ module UpFront
     # neither another from being read nor what has come from being announced.
     class Mailboxes
       SECONDS = 0.1
-      LISTED_SECONDS = 1 # between looks at which sources there are
+      LISTED_TURNS = 10 # between looks at which sources there are
 
       # @param clock [#now] @yield gives new {Attempts}: each thread has its own
       def initialize(clock, &attempts)
@@ -18,9 +18,11 @@ module UpFront
 
       def start
         @thread = Thread.new do
-          until @stopping
-            list
-            sleep LISTED_SECONDS
+          (0..).each do |turn|
+            break if @stopping
+
+            list if (turn % LISTED_TURNS).zero?
+            sleep SECONDS
           end
         end
         self
