@@ -1,5 +1,6 @@
 import Button from "@mui/material/Button";
 import Snackbar from "@mui/material/Snackbar";
+import { useRef } from "react";
 import { useUndo, useUndoLast } from "../api/history";
 import { KeyCap } from "../parts/KeyCap";
 import { useKey } from "../parts/keys";
@@ -15,8 +16,13 @@ export function NoticeBar() {
   const notice = useNotice();
   const undo = useUndo();
   const undoLast = useUndoLast();
-  const undoNow = () => (notice?.undo ? undo.mutate(notice.undo) : undoLast.mutate(undefined));
-  useKey("undo", undoNow, !undo.isPending && !undoLast.isPending);
+  const begun = useRef<number>(undefined); // its notice stands until the answer comes
+  const undoNow = () => {
+    if (!notice?.undo || notice.undo === begun.current) return undoLast.mutate(undefined);
+    begun.current = notice.undo;
+    undo.mutate(notice.undo);
+  };
+  useKey("undo", undoNow);
   return (
     <div role="status" aria-live="polite">
       {notice && (
