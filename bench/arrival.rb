@@ -33,7 +33,7 @@ class Arrival
     Capybara.app_host = server.url
     session = Capybara::Session.new(:chromium)
     session.visit("/front")
-    session.find("h1.lead")
+    session.find("h1")
     Array.new(TIMES) { |number| one(session, office, clock, "Border trouble number #{number}") }
   ensure
     session&.quit

@@ -304,7 +304,7 @@ class RulesTest < Minitest::Test
     assert_selector("h1", text: "Ten rules are read")
     visit "/rules/carry"
     attach_file("A rulebook file", rulebook_file { |document| document["rules"][0]["then"]["ink"] = "Nothing" }, visible: :all)
-    assert_text(%r{rules.json cannot be brought in:.*/rules/0/then/ink: expected the name of an ink}m)
+    assert_text(/rules.json cannot be brought in:.*Rule 1, then, ink: Expected the name of an ink/m)
   end
 
   def test_former_versions_and_the_way_back
