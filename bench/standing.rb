@@ -40,7 +40,7 @@ class Standing
   end
 
   # Whether what goes on behind intake has come to its end.
-  def at_rest?(server) = cpu(server) { sleep 1 } < 0.05
+  def at_rest?(server) = cpu(server) { sleep 4 } < 0.08
 
   # @return [Float] seconds of the processor that the block's time cost the server
   def cpu(server)

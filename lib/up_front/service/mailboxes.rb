@@ -1,12 +1,14 @@
 # frozen_string_literal: true
 
+require "io/wait"
+
 module UpFront
   module Service
     # Reads every source, ten times a second, each in a thread of its own: one that hangs, or holds letters that take long, keeps
     # neither another from being read nor what has come from being announced.
     class Mailboxes
       SECONDS = 0.1
-      LISTED_TURNS = 10 # between looks at which sources there are
+      LISTED_SECONDS = 1 # between looks at which sources there are
 
       # @param clock [#now] @yield gives new {Attempts}: each thread has its own
       def initialize(clock, &attempts)
@@ -17,19 +19,14 @@ module UpFront
       end
 
       def start
-        @thread = Thread.new do
-          (0..).each do |turn|
-            break if @stopping
-
-            list if (turn % LISTED_TURNS).zero?
-            sleep SECONDS
-          end
-        end
+        @stopped, @stopping = IO.pipe
+        @thread = Thread.new { list until @stopped.wait_readable(LISTED_SECONDS) }
+        list
         self
       end
 
       def stop
-        @stopping = true
+        @stopping&.close
         [@thread, *@readers.values.map(&:stop)].compact.each { _1.join(STOP_SECONDS) }
       end
 

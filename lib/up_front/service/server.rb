@@ -45,8 +45,8 @@ module UpFront
       # Mail is read, what has come is announced, and the rest is done, each without waiting for the others.
       def at_work(faults)
         attempts = -> { Attempts.new(@clock, faults: faults) }
-        watchers = [Work.announcing(@clock), Work.beside(@clock)].map do |work|
-          Watcher.new(@clock, work, attempts.call, commits: Store::Commits.new(@database))
+        watchers = {Work.announcing(@clock) => Watcher::SECONDS, Work.beside(@clock) => Watcher::UNHURRIED_SECONDS}.map do |work, seconds|
+          Watcher.new(@clock, work, attempts.call, commits: Store::Commits.new(@database), seconds: seconds)
         end
         [Mailboxes.new(@clock, &attempts), *watchers].each(&:start)
       end

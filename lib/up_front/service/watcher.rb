@@ -6,22 +6,24 @@ module UpFront
     # in one part of it stops none of the others.
     class Watcher
       SECONDS = 0.1
+      UNHURRIED_SECONDS = 0.5 # for what nobody waits for, while nothing is committed
       TIME_SECONDS = 1
 
       # @param clock [#now] @param work [Array<Work::Part>] @param attempts [Attempts]
       # @param commits [Store::Commits, nil] without it, everything is done at every turn
-      def initialize(clock, work, attempts, commits: nil)
+      # @param seconds [Numeric] between its turns, while there is nothing to do
+      def initialize(clock, work, attempts, commits: nil, seconds: SECONDS)
         @clock = clock
         @work = work
         @attempts = attempts
         @commits = commits
+        @seconds = seconds
       end
 
       def start
         @thread = Thread.new do
           until @stopping
-            turn
-            sleep SECONDS
+            sleep(turn ? SECONDS : @seconds)
           end
         end
         self
@@ -33,13 +35,14 @@ module UpFront
         @commits&.close
       end
 
-      # Whatever is due.
+      # Whatever is due. @return [Boolean, nil] whether anything was committed since the last turn
       def turn
         news = @attempts.call("the database") { [@commits.nil? || @commits.any?] }&.first
-        return if news.nil? || !(time? || news)
+        return news if news.nil? || !(time? || news)
 
         @attempts.call("the start") { ready? } or return
         @work.each { |part| attempt(part) if news || part.by_time || @attempts.failing?(part.name) }
+        news
       end
 
       private

@@ -27,7 +27,10 @@ module UpFront
         cache_control :private, :no_cache
         etag kept ? kept.tag : KeptAnswers.tag(body), kind: :weak
         content_type :json
-        body
+        return body unless kept && request.env["HTTP_ACCEPT_ENCODING"].to_s.include?("gzip")
+
+        headers "content-encoding" => "gzip", "vary" => "accept-encoding"
+        kept.packed
       end
 
       # @return [Hash] the request's JSON body

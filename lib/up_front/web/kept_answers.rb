@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require "digest"
+require "zlib"
 
 module UpFront
   module Web
@@ -9,7 +10,7 @@ module UpFront
     class KeptAnswers
       MOST = 20
 
-      Answer = Struct.new(:body, :tag, :version, :at, keyword_init: true)
+      Answer = Struct.new(:body, :packed, :tag, :version, :at, keyword_init: true)
 
       # @param commits [Store::Commits]
       def initialize(commits)
@@ -24,7 +25,7 @@ module UpFront
         return kept if kept && kept.version == version && same?(kept.at, now)
 
         body = yield
-        Answer.new(body: body, tag: KeptAnswers.tag(body), version: version, at: now).freeze.tap { keep(key, _1) }
+        Answer.new(body: body, packed: Zlib.gzip(body, level: Zlib::BEST_SPEED), tag: KeptAnswers.tag(body), version: version, at: now).freeze.tap { keep(key, _1) }
       end
 
       # @return [String] for an ETag (RFC 9110, section 8.8.3)
