@@ -39,7 +39,18 @@ module UpFront
 
       def sources = @own.call("the list of sources") { Store::Rulebook.exists? ? Store::Source.order(:id).to_a : [] } || []
 
+      LISTED = Store::PreparedQuery.new("SELECT (SELECT count(*) FROM rulebooks) || ':' || ifnull(group_concat(id), '') FROM sources")
+      private_constant :LISTED
+
+      # Whether others are there than the last time; asked every second.
+      def others?
+        now = @own.call("the list of sources") { LISTED.call }
+        (now.nil? || now != @listed).tap { @listed = now }
+      end
+
       def list
+        return unless others?
+
         here = sources
         here.each { |source| reader(source).start }
         (@readers.keys - here.map(&:id)).each { |id| @readers.delete(id).stop } unless @own.failing?("the list of sources")

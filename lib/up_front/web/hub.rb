@@ -8,7 +8,7 @@ module UpFront
     # finds new events by asking SQLite whether anything was committed, so events of other programs that
     # work on the same database (an import on the command line) reach the pages too.
     class Hub
-      POLL_SECONDS = 0.04
+      POLL_SECONDS = 0.05
       BEAT_SECONDS = 10 # a page that went away shows only on writing
       MOST_MISSED = 500 # a page that missed more is told to read everything anew
       MOST_PENDING = 256 * 1024

@@ -8,7 +8,8 @@ module UpFront
       LATE_SECONDS = 300 # what surfaced longer ago than this is said to be late: the machine slept, or the server was down
 
       # Asked every second, and mostly there is none: as {Store::State.to_announce} has them.
-      DUE = Store::PreparedQuery.new("SELECT 1 FROM states WHERE announced_at IS NULL AND surface_at <= ? AND #{Store::StateSQL::OPEN} LIMIT 1")
+      DUE = Store::PreparedQuery.new("SELECT 1 FROM states WHERE announced_at IS NULL AND surface_at <= ? " \
+        "AND #{Store::StateSQL::OPEN} LIMIT 1")
       OVER = Store::PreparedQuery.new("SELECT 1 FROM heads_downs WHERE told_at IS NULL AND ends_at <= ? LIMIT 1")
       private_constant :DUE, :OVER
 

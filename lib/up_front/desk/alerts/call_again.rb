@@ -5,9 +5,14 @@ module UpFront
     # Lets call-outs that nobody has answered call again, once their time has come. What was cleared or put off
     # meanwhile is answered by that.
     class CallAgain < Act
+      # Asked every second: as {Store::Alert.calling} has them.
+      CALLING = Store::PreparedQuery.new("SELECT 1 FROM alerts WHERE level = 'call_out' AND answered_at IS NULL AND silenced_by IS NULL " \
+        "AND again_at <= ? LIMIT 1")
+      private_constant :CALLING
+
       # @return [Array<Integer>] those that call
       def call
-        return [] unless Store::Alert.calling(now).exists?
+        return [] unless CALLING.call(now)
 
         transaction do
           calling = Store::Alert.calling(now).to_a
