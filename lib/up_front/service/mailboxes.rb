@@ -52,8 +52,10 @@ module UpFront
         return unless others?
 
         here = sources
+        return @listed = nil if @own.failing?("the list of sources") # asked again the next time
+
         here.each { |source| reader(source).start }
-        (@readers.keys - here.map(&:id)).each { |id| @readers.delete(id).stop } unless @own.failing?("the list of sources")
+        (@readers.keys - here.map(&:id)).each { |id| @readers.delete(id).stop }
       end
 
       def reader(source) = @readers[source.id] ||= Reader.new(source, Desk::ReadSource.new(@clock, source), @attempts.call)
