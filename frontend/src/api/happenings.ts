@@ -1,4 +1,4 @@
-import type { QueryClient } from "@tanstack/react-query";
+import type { QueryClient, QueryFilters } from "@tanstack/react-query";
 import { onAnswer } from "./client";
 import { TOUCHES } from "./keys";
 import { statusQuery } from "./status";
@@ -73,7 +73,22 @@ export class Happenings {
     const roots = touched.some((each) => each === undefined) ? [undefined] : [...new Set(touched.flatMap((each) => each ?? []))];
     this.settled = Promise.all([
       this.settled,
-      ...roots.map((root) => this.#queries.invalidateQueries(root === undefined ? undefined : { queryKey: [root] })),
+      ...roots.map((root) => this.#askAnew(root === undefined ? {} : { queryKey: [root] })),
     ]);
+  }
+
+  /**
+   * A question that is under way for the first time, or that nobody waits for any more, is not asked a second time beside it: its answer
+   * may be from before what happened, so it is asked again once that has come.
+   */
+  async #askAnew(filters: QueryFilters) {
+    const under = this.#queries
+      .getQueryCache()
+      .findAll({ ...filters, fetchStatus: "fetching" })
+      .filter((query) => query.state.data === undefined || !query.isActive());
+    await this.#queries.invalidateQueries(filters);
+    if (under.length === 0) return;
+    await Promise.allSettled(under.map((query) => query.promise));
+    await this.#queries.invalidateQueries({ predicate: (query) => under.includes(query) });
   }
 }
