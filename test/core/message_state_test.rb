@@ -7,7 +7,7 @@ class MessageStateCoreTest < Minitest::Test
   include CoreHelper
 
   State = Struct.new(:came, :unread, :flagged, :surface_at, :cleared_at, :discarded_at, :put_off_at, :let_in_at, :moved_at, :thread_word,
-    :priority, :labels_on, :labels_off, :keep_at_top, :keep_until, keyword_init: true)
+    :priority, :labels_on, :labels_off, :ink, :keep_at_top, :keep_until, keyword_init: true)
   Claim = Struct.new(:surface_at, :round, :held, :priority, :labels, :ink, :keep_at_top, :follow_up_at, keyword_init: true)
   NOW = Time.utc(2027, 3, 9, 9, 14)
 
@@ -18,13 +18,13 @@ class MessageStateCoreTest < Minitest::Test
     surface_at = moment(random)
     claim = Claim.new(surface_at: some(random, surface_at, moment(random)), round: some(random, nil, "Mid"),
       held: some(random, true, false), priority: some(random, *Core::Priority::LEVELS),
-      labels: some(random, [], %w[Loans], %w[Loans Border]), ink: nil,
+      labels: some(random, [], %w[Loans], %w[Loans Border]), ink: some(random, nil, "Copper"),
       keep_at_top: some(random, true, false), follow_up_at: moment(random))
     state = State.new(came: some(random, "arrived", "arrived", "history", "quiet"), unread: some(random, true, false), flagged: false,
       surface_at: surface_at, cleared_at: some(random, nil, nil, moment(random)), discarded_at: some(random, nil, nil, moment(random)),
       put_off_at: some(random, nil, nil, NOW - 60), let_in_at: some(random, nil, nil, NOW - 60), moved_at: some(random, nil, nil, NOW - 60),
       thread_word: some(random, nil, "followed", "muted"), priority: some(random, nil, "top"), labels_on: some(random, [], %w[Border]),
-      labels_off: some(random, [], %w[Loans], %w[Border]), keep_at_top: some(random, nil, true, false), keep_until: moment(random))
+      labels_off: some(random, [], %w[Loans], %w[Border]), ink: some(random, nil, "", "Night"), keep_at_top: some(random, nil, true, false), keep_until: moment(random))
     Core::MessageState.new(state, claim, NOW)
   end
 
@@ -85,6 +85,7 @@ class MessageStateCoreTest < Minitest::Test
       assert_equal stands.labels.uniq, stands.labels
       assert_empty stands.state.labels_on - stands.labels, "a label put on by hand is worn"
       assert_empty stands.labels & (stands.state.labels_off - stands.state.labels_on), "a label taken off by hand is not"
+      assert_equal [{nil => stands.claim.ink, "" => nil}.fetch(stands.state.ink, stands.state.ink)], [stands.ink]
       kept = stands.state.keep_at_top.nil? ? stands.claim.keep_at_top : stands.state.keep_at_top
       assert_equal kept && (stands.state.keep_until.nil? || stands.state.keep_until > NOW), stands.keep_at_top?
     end

@@ -46,15 +46,30 @@ class ByHandTest < Minitest::Test
     assert_raises(Desk::Act::Impossible) { change[on: ["Nobody's"]] }
   end
 
+  def test_an_ink_by_hand_stands_over_that_of_rules_and_is_taken_off
+    give = ->(name) { Desk::ChangeInk.new(clock, name).call([@id]) }
+    Store::Claim.where(message_id: @id).update_all(ink: "Copper")
+    off = give[nil]
+    assert_equal ["Took the ink off “A loan”.", nil], [off.message, row.stands.ink]
+    assert_includes Web::Pages::Sheet.new(Store::Message.find(@id), Store::CurrentRulebook.rulebook, clock.now)
+      .to_h[:why][:lines].map { _1[:before] }, "Ink taken off, by you"
+    assert_nil give[nil].undo_id
+    assert_equal ["Gave “A loan” the ink Copper.", "Copper"], [give["COPPER"].message, row.stands.ink]
+    Desk::Undo.new(clock).call(off.undo_id)
+    assert_equal "Copper", row.stands.ink
+    assert_equal "There is no ink “Nobody's”. Inks are made under Rules, Inks.",
+      assert_raises(Desk::Act::Impossible) { give["Nobody's"] }.message
+  end
+
   def test_a_label_or_ink_renamed_stays_on_the_mail_that_wears_it
     Desk::ChangeLabels.new(clock, on: ["Border"]).call([@id])
-    Store::Claim.where(message_id: @id).update_all(ink: "Copper")
+    Desk::ChangeInk.new(clock, "Copper").call([@id])
     done = [["labels", "Loans"], ["labels", "Border"], ["inks", "Copper"]].map do |kind, was|
       Desk::SaveThing.new(clock).call(kind, {"name" => "New #{was}", "colour" => "#112233"}, was: was)
     end
-    assert_equal [["New Loans", "New Border"], "New Copper"], [row.stands.labels, row.claim.ink]
+    assert_equal [["New Loans", "New Border"], "New Copper"], [row.stands.labels, row.stands.ink]
     done.reverse_each { Desk::Undo.new(clock).call(_1.undo_id) }
-    assert_equal [%w[Loans Border], "Copper"], [row.stands.labels, row.claim.ink]
+    assert_equal [%w[Loans Border], "Copper"], [row.stands.labels, row.stands.ink]
   end
 
   def test_kept_at_top_by_rule_and_by_hand_until_a_moment

@@ -12,7 +12,7 @@ class MessageStateTest < Minitest::Test
   def setup
     super
     set_up(rules: [
-      rule("Now", when: leaf("subject", "mentions", ["now"]), then: {"timing" => {"now" => true}, "labels" => ["Loans"]}),
+      rule("Now", when: leaf("subject", "mentions", ["now"]), then: {"timing" => {"now" => true}, "labels" => ["Loans"], "ink" => "Copper"}),
       rule("Never", when: leaf("subject", "mentions", ["never"]), then: {"timing" => {"off_front" => true}}),
       rule("Gone", when: leaf("subject", "mentions", ["gone"]), then: {"discard" => true}),
       rule("Far", when: leaf("subject", "mentions", ["far"]), then: {"timing" => {"until" => {"after" => "P400D"}}, "keep_at_top" => true})
@@ -30,6 +30,7 @@ class MessageStateTest < Minitest::Test
       -> { Desk::Discard.new(clock, on: false).call(some) }, -> { Desk::BringBack.new(clock, clock.now + 1800).call(some) },
       -> { Desk::ChangePriority.new(clock, 1).call(some) }, -> { Desk::ChangeLabels.new(clock, on: ["Border"], off: ["Loans"]).call(some) },
       -> { Desk::ChangeLabels.new(clock, on: ["loans"]).call(some) },
+      -> { Desk::ChangeInk.new(clock, [nil, "copper"].sample(random: @random)).call(some) },
       -> { Desk::KeepAtTop.new(clock, until_at: clock.now + 900).call(some) },
       -> { Desk::MoveToMoment.new(clock, Store::CurrentRulebook.rulebook.plan.next_stop(clock.now + 1).at).call(some) },
       -> { clock.now += 1200 },
@@ -67,7 +68,10 @@ class MessageStateTest < Minitest::Test
         sheets.select { _2["discarded"] }.keys],
       "cleared" => [own[:cleared?], in_view("cleared"), sheets.select { _2["cleared"] }.keys],
       "kept" => [own[:keep_at_top?], in_view("keep_at_top"), sheets.select { _2["kept"] }.keys],
-      "labelled" => [@ids.select { stands[_1].labels.include?("Loans") }, Store::ViewQuery.new(labelled, clock.now, LISBON)
+      "inked" => [@ids.select { stands[_1].ink == "Copper" }, Store::ViewQuery.new(worn("ink", "copper"), clock.now, LISBON)
+        .states.pluck(:message_id).sort, sheets.select { _2["ink"] == "Copper" }.keys, ask(:get, "/inks/wearing?name=Copper")["messages"]
+        .map { _1["id"] }.sort],
+      "labelled" => [@ids.select { stands[_1].labels.include?("Loans") }, Store::ViewQuery.new(worn("label", "LOANS"), clock.now, LISBON)
         .states.pluck(:message_id).sort, sheets.select { _2["labels"].include?("Loans") }.keys]
     }
   end
@@ -83,8 +87,8 @@ class MessageStateTest < Minitest::Test
     [own, listed, asked, counted ? own : days.map { _1["count"] }]
   end
 
-  def labelled
-    Core::View.read({"name" => "V", "when" => leaf("label", "is", ["LOANS"]), "sent" => true, "discarded" => true}, Core::Check.new,
+  def worn(fact, name)
+    Core::View.read({"name" => "V", "when" => leaf(fact, "is", [name]), "sent" => true, "discarded" => true}, Core::Check.new,
       Store::CurrentRulebook.rulebook.names)
   end
 

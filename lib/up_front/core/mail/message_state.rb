@@ -8,7 +8,7 @@ module UpFront
       # @!method claim the decision: surface_at, round (its name), held (Boolean: it waited, or waits for ever), priority, labels, ink,
       #   keep_at_top, follow_up_at
       # @!method state what was done: came ("arrived", "history" or "quiet"), unread, flagged, surface_at, cleared_at,
-      #   discarded_at, put_off_at, let_in_at, moved_at, thread_word, and the person's own priority, labels_on, labels_off, keep_at_top,
+      #   discarded_at, put_off_at, let_in_at, moved_at, thread_word, and the person's own priority, labels_on, labels_off, ink, keep_at_top,
       #   keep_until (nil and empty where they have none)
       attr_reader :now, :state, :claim
 
@@ -74,7 +74,9 @@ module UpFront
       def follow_up_due? = come?(claim.follow_up_at) && open?
       def priority = state.priority || claim.priority
       def labels = ((claim.labels | state.labels_on) - (state.labels_off - state.labels_on))
-      def ink = claim.ink
+
+      # By hand or by rule; an empty one by hand stands for none.
+      def ink = state.ink.nil? ? claim.ink : state.ink.then { _1 unless _1.empty? }
 
       # @return [Boolean] whether it surfaced, or surfaces, the moment it arrives
       def straight_in? = !state.surface_at.nil? && (!claim.held || state.thread_word == "followed") && state.let_in_at.nil?

@@ -2,7 +2,7 @@
 
 module UpFront
   module Store
-    # The names that mail wears: labels and inks of claims, and labels put on or taken off by hand.
+    # The names that mail wears: labels and inks of claims, and those given or taken off by hand.
     module AppliedNames
       LABELS = {Claim => %w[labels], State => %w[labels_on labels_off]}.freeze
 
@@ -10,7 +10,7 @@ module UpFront
 
       # @param kind [String] labels, inks or groups (which no message wears)
       def rename(kind, was, name)
-        Claim.where(ink: was).update_all(ink: name) if kind == "inks"
+        [Claim, State].each { _1.where(ink: was).update_all(ink: name) } if kind == "inks"
         return unless kind == "labels"
 
         LABELS.each do |model, columns|

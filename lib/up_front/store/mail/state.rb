@@ -3,7 +3,7 @@
 module UpFront
   module Store
     # What the person and the clock did with a message. `surface_at` begins as the claim's, and letting a
-    # message in brings it forward. `priority`, `keep_at_top` and the two lists of labels are the person's own word,
+    # message in brings it forward. `priority`, `keep_at_top` `ink` and the two lists of labels are the person's own word,
     # where there is one, over the claim's. `came` is "arrived", "history" (brought in, cleared and silent) or
     # "quiet" (it lies in Sent, Drafts and the like).
     class State < Record
@@ -24,6 +24,8 @@ module UpFront
       scope :to_announce, ->(now) { surfaced(now).where(announced_at: nil) }
       # With `shown_priority`: the person's own, else the claim's.
       scope :claimed, -> { joins("JOIN claims ON claims.message_id = states.message_id") }
+      # What wears an ink, by rule or by hand.
+      scope :wearing, ->(names) { claimed.where(StateSQL.new(Time.at(0)).inked(names)) }
       scope :with_priority, -> { claimed.select("states.message_id", "#{StateSQL::PRIORITY} AS shown_priority") }
 
       # Puts back what an act changed and nobody has changed since. @param change [UndoChange]

@@ -37,11 +37,12 @@ module UpFront
         AND (states.moved_at IS NULL OR states.moved_at >= claims.surface_at))
       SQL
       PRIORITY = "COALESCE(states.priority, claims.priority)"
+      INK = "CASE WHEN states.ink IS NULL THEN claims.ink ELSE NULLIF(states.ink, '') END"
       WAITS_FOR_EVER = "EXISTS (SELECT 1 FROM claims own WHERE own.message_id = states.message_id AND own.held)"
 
       # The tables, of messages, states and claims, that the answer to each fact is made of.
       TABLES = Hash.new(%w[states].freeze).merge(
-        "keep_at_top" => %w[states claims], "follow_up_due" => %w[states claims], "priority" => %w[states claims], "ink" => %w[claims],
+        "keep_at_top" => %w[states claims], "follow_up_due" => %w[states claims], "priority" => %w[states claims], "ink" => %w[states claims],
         "answered" => [], "awaiting_reply" => %w[messages], "alerted" => [], "label" => [], "decided_by" => [], "arrived" => %w[messages]
       ).freeze
 
@@ -97,7 +98,12 @@ module UpFront
 
       # @param names [Array<String>] as the rulebook spells them
       def labelled(names) = "#{@id} IN (SELECT message_id FROM message_labels WHERE label IN (#{listed(names)}))"
-      def inked(names) = "(claims.ink IS NOT NULL AND claims.ink IN (#{listed(names)}))"
+
+      def inked(names)
+        list = listed(names)
+        own = "SELECT message_id FROM states WHERE ink IN (#{list}) UNION ALL SELECT message_id FROM claims WHERE ink IN (#{list})"
+        "(states.message_id IN (#{own}) AND ifnull(#{INK}, '') IN (#{list}))"
+      end
 
       # @param ids [Array<Integer>] of rules
       def decided_by(ids) = "#{@id} IN (SELECT message_id FROM firings WHERE rule_id IN (#{ids.join(", ")}) AND outcome = 'matched')"

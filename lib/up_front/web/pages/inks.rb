@@ -14,8 +14,9 @@ module UpFront
         end
 
         def to_h
-          used = Store::Claim.where.not(ink: nil).group(:ink).count
-          {inks: @rulebook.document.fetch("inks", [])
+          inks = @rulebook.document.fetch("inks", [])
+          used = Store::State.wearing(inks.map { _1["name"] }).group(Arel.sql(Store::StateSQL::INK)).count
+          {inks: inks
             .map { |thing| shown(thing).merge(thing: thing, used: used.fetch(thing["name"], 0), rules: rules(thing["name"])) },
            preview: preview}
         end
@@ -31,11 +32,9 @@ module UpFront
 
         # What wears an ink, the newest first, wherever it is.
         def wearing(name)
-          ids = Store::Claim.where(ink: name).joins("JOIN messages ON messages.id = claims.message_id").order("messages.arrived_at DESC")
-            .limit(MOST).pluck(:message_id)
-          states = Store::State.where(message_id: ids).index_by(&:message_id)
-          {name: name, count: Store::Claim.where(ink: name).count, messages: Row.of(ids.map { states.fetch(_1) }, @rulebook, @now)
-            .map(&:to_h)}
+          wearing = Store::State.wearing([name])
+          newest = wearing.joins("JOIN messages ON messages.id = states.message_id").order("messages.arrived_at DESC").limit(MOST).to_a
+          {name: name, count: wearing.count, messages: Row.of(newest, @rulebook, @now).map(&:to_h)}
         end
 
         private

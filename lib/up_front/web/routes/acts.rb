@@ -23,6 +23,7 @@ module UpFront
             wanted = given
             done Desk::ChangeLabels.new(clock, on: wanted["add"] || [], off: wanted["remove"] || []).call(wanted["messages"])
           end
+          app.post("/api/ink") { given.then { |wanted| done Desk::ChangeInk.new(clock, wanted["ink"]).call(wanted["messages"]) } }
           app.post("/api/keeps") do
             wanted = given
             done Desk::KeepAtTop.new(clock, until_at: moment(wanted["until"])).call(wanted["messages"])
