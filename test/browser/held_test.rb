@@ -79,7 +79,7 @@ class HeldTest < Minitest::Test
       click_button "Bring back …"
       click_button(text: /tomorrow morning/)
     end
-    assert_text "Put off 2 messages until Wed 08:00."
+    assert_text "Put off 2 messages until Wed 10 Mar 08:00."
     subjects.first(2).each { assert_no_link(text: _1) }
     assert_link(text: subjects[2])
     click_button(text: "Undo")
@@ -112,7 +112,7 @@ class HeldTest < Minitest::Test
     front
     click_button(text: /Heads-down/)
     within("[role=dialog]") do
-      fill_in "A time of day", with: "11:15AM"
+      give_moment "A time of day", "1115"
       click_button "Go heads-down"
     end
     assert_button(text: /Heads-down until 11:15 · 2 h 45 min/)
@@ -131,10 +131,10 @@ class HeldTest < Minitest::Test
     press("b")
     within("section[aria-label='Bring back']") do
       find("label", text: "the whole conversation, 2 messages").click
-      find("label", text: "or as soon as somebody answers").click
+      find("label", text: "back sooner if somebody answers").click
       click_button(text: /tomorrow morning/)
     end
-    assert_text "Put off 2 messages until Wed 08:00, or until somebody answers."
+    assert_text "Put off 2 messages until Wed 10 Mar 08:00, or until somebody answers."
     assert_no_selector("a[data-row]", text: "Border papers wanted")
     deliver(subject: "The papers, stamped", headers: ["In-Reply-To: #{first}"])
     within("section", text: /\ANow/) do

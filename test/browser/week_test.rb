@@ -62,8 +62,8 @@ class WeekTest < Minitest::Test
     week
     assert_text "Friday 19 March"
     click_button "Add days"
-    fill_in "First day off", with: "04/03/2027"
-    fill_in "Last day off", with: "04/06/2027"
+    give_moment "First day off", "03042027"
+    give_moment "Last day off", "06042027"
     fill_in "What for", with: "Easter"
     click_button "Add", exact: true
     attach_file("A calendar’s file", calendar, visible: :all)
@@ -83,8 +83,8 @@ class WeekTest < Minitest::Test
     assert_link "Let through"
     click_button "Add a trip"
     fill_in "Time zone of the trip", with: "Asia/Tokyo"
-    fill_in "First day of the trip", with: "04/12/2027"
-    fill_in "Last day of the trip", with: "04/16/2027"
+    give_moment "First day of the trip", "12042027"
+    give_moment "Last day of the trip", "16042027"
     click_button "Add the trip"
     assert_text "2027-04-12 to 2027-04-16"
     click_button "Plan one"

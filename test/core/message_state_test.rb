@@ -24,7 +24,8 @@ class MessageStateCoreTest < Minitest::Test
       surface_at: surface_at, cleared_at: some(random, nil, nil, moment(random)), discarded_at: some(random, nil, nil, moment(random)),
       put_off_at: some(random, nil, nil, NOW - 60), let_in_at: some(random, nil, nil, NOW - 60), moved_at: some(random, nil, nil, NOW - 60),
       thread_word: some(random, nil, "followed", "muted"), priority: some(random, nil, "top"), labels_on: some(random, [], %w[Border]),
-      labels_off: some(random, [], %w[Loans], %w[Border]), ink: some(random, nil, "", "Night"), keep_at_top: some(random, nil, true, false), keep_until: moment(random))
+      labels_off: some(random, [], %w[Loans], %w[Border]), ink: some(random, nil, "", "Night"),
+      keep_at_top: some(random, nil, true, false), keep_until: moment(random))
     Core::MessageState.new(state, claim, NOW)
   end
 

@@ -88,7 +88,8 @@ class PlanTest < Minitest::Test
     assert_equal "2027-03-09T10:30:00Z", decide.call("2027-03-09T09:14:00Z") # Tuesday at home
     assert_equal "2027-03-10T01:30:00Z", decide.call("2027-03-10T00:14:00Z") # Wednesday 09:14 in Tokyo, the 10:30 round there
     assert_equal "2027-03-16T08:00:00Z", decide.call("2027-03-16T07:46:00Z") # Tuesday at home again
-    assert_equal ["2027-03-10", "2027-03-12", 554],
+    assert_equal "2027-03-09T16:30:00Z", decide.call("2027-03-09T16:30:00Z") # straight in: it is Wednesday night in Tokyo, not at home
+    assert_equal ["2027-03-09", "2027-03-12", 554],
       [book.zone.date(Time.iso8601("2027-03-09T15:00:00Z")).iso8601, book.zone.date(Time.iso8601("2027-03-12T14:59:00Z")).iso8601,
         book.zone.minutes(Time.iso8601("2027-03-10T00:14:00Z"))]
     assert_equal ["/owner/trips/0/until", "/owner/trips/1/time_zone"],

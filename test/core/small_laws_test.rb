@@ -66,13 +66,29 @@ class SmallLawsTest < Minitest::Test
     end
   end
 
+  # The day before a trip is whole, wherever it goes; later local times never mean earlier instants.
+  def test_a_trip_takes_nothing_of_the_day_before_it_and_turns_no_time_back
+    ROUNDS.times do
+      home, place, next_place = Array.new(3) { one(ZONES) }
+      first = moment.to_date
+      last = first + random.rand(0..9)
+      trips = [Core::Journey::Trip.new(place, first, last), Core::Journey::Trip.new(next_place, last + 1, last + 3)]
+      zone = Core::Journey.new(home.name, trips.first(one([1, 2])))
+      what = "#{home.name}, #{place.name}, #{next_place.name} from #{first} to #{last}"
+      [0, 480, 1_020, 1_439].each { assert_equal home.instant(first - 1, _1), zone.instant(first - 1, _1), what }
+      assert_operator zone.legs.first.span.begin, :>=, home.instant(first, 0), what
+      instants = (first - 2..last + 5).flat_map { |date| [0, 480, 1_020, 1_439].map { zone.instant(date, _1) } }
+      assert_equal instants.sort, instants, what
+    end
+  end
+
   def test_on_a_trip_the_time_is_the_places
     zone = journey
     {"2027-03-07T12:00:00Z" => "12:00", "2027-03-09T12:00:00Z" => "21:00", "2027-03-13T17:00:00Z" => "12:00",
      "2027-03-16T12:00:00Z" => "12:00"}.each { |at, local| assert_equal local, zone.local(Time.iso8601(at)).strftime("%H:%M"), at }
     assert_equal Time.iso8601("2027-03-08T23:00:00Z"), zone.instant(Date.new(2027, 3, 9), 8 * 60)
     edges = zone.edges(Time.utc(2027, 3, 1), Time.utc(2027, 3, 20))
-    zone.trips.each { |trip| assert_equal [trip.span.begin, trip.span.end], edges & [trip.span.begin, trip.span.end] }
+    zone.legs.each { |leg| assert_equal [leg.span.begin, leg.span.end], edges & [leg.span.begin, leg.span.end] }
     assert_empty edges.reject { _1.between?(Time.utc(2027, 3, 1), Time.utc(2027, 3, 20)) }
   end
 

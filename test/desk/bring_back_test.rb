@@ -92,15 +92,22 @@ class BringBackTest < Minitest::Test
   end
 
   def test_moments_by_their_names
-    times = ->(time, date = "2027-03-09", **more) {
-      Core::BackTimes.new(LISBON, at(time, date), **more)
-        .choices.to_h { [_1[:label], _1[:moment]] }
+    times = ->(time, date = "2027-03-09", off: [], **more) {
+      plan = Core::Plan.new(zone: LISBON, rounds: Store::CurrentRulebook.rulebook.plan.rounds, offs: off.map { Core::Plan::Off.new(*_1) })
+      Core::BackTimes.new(plan, at(time, date), **more).choices.to_h { [_1[:label], _1[:moment]] }
     }
-    assert_equal({"this evening" => "18:00", "tomorrow morning" => "Wed 08:00", "after the weekend" => "Mon 08:00",
-      "next week" => "16 Mar 08:00", "in 2 hours" => "11:14"}, times.call("09:14"))
+    assert_equal({"with the next round" => "10:30", "this evening" => "18:00", "tomorrow morning" => "Wed 10 Mar 08:00",
+      "after the weekend" => "Mon 15 Mar 08:00", "next week" => "Tue 16 Mar 08:00", "in 2 hours" => "11:14"}, times.call("09:14"))
     refute_includes times.call("17:30").keys, "this evening"
     own = [{"name" => "Lunch", "days" => 0, "at" => "12:30"}, {"name" => "Proofs", "weekday" => "thu", "at" => "14:00"}]
-    assert_equal ["Wed 12:30", "Thu 14:00"], times.call("13:00", own: own).values_at("Lunch", "Proofs")
+    assert_equal ["Wed 10 Mar 12:30", "Thu 11 Mar 14:00"], times.call("13:00", own: own).values_at("Lunch", "Proofs")
+    assert_equal({"the next working day" => "Mon 15 Mar 08:00", "next week" => "Fri 19 Mar 08:00",
+      "Lunch" => "Fri 12 Mar 12:30, a day off"},
+      times.call("18:30", "2027-03-11", off: [[Date.new(2027, 3, 12)] * 2, [Date.new(2027, 3, 18)] * 2], own: own)
+        .slice("tomorrow morning", "the next working day", "next week", "Lunch"))
+    assert_equal({"after the weekend" => "Wed 17 Mar 08:00", "tomorrow morning" => "Sat 13 Mar 08:00"},
+      times.call("10:00", "2027-03-12", off: [[Date.new(2027, 3, 15), Date.new(2027, 3, 16)]])
+        .slice("after the weekend", "tomorrow morning"))
     assert_equal "/times/0/at", assert_raises(Core::Refused) { Desk::KeepBackTimes.new(clock).call([{"name" => "x", "at" => "25:00"}]) }
       .faults[0].pointer
   end

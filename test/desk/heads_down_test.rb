@@ -85,6 +85,36 @@ class HeadsDownTest < Minitest::Test
     assert_raises(Desk::Act::Impossible) { 2.times { Desk::EndHeadsDown.new(clock).call } }
   end
 
+  def meeting(from, to, **more)
+    plan = Store::CurrentRulebook.document["plan"]
+    busy = [{"name" => "Team", "from" => at(from).iso8601, "to" => at(to).iso8601, **more.transform_keys(&:to_s)}]
+    Desk::SavePlan.new(clock).call(plan.merge("busy" => busy))
+  end
+
+  def test_over_a_meeting_what_comes_straight_in_waits_too_where_the_person_wishes_it
+    meeting("09:00", "10:00")
+    straight = take(subject: "Hello").id
+    assert_includes on_front, straight
+    meeting("09:00", "10:00", heads_down: true)
+    announce
+    inside, loud = take(subject: "Hello again").id, take(subject: "Border").id
+    assert_equal [false, true], [inside, loud].map { on_front.include?(_1) }
+    assert_equal ["until 10:00", "Team", true], Web::Pages::HeadsDown.new(Store::CurrentRulebook.rulebook, clock.now).active
+      .values_at(:label, :reason, :planned)
+    clock.now = at("10:00")
+    2.times { announce }
+    assert_includes on_front, inside
+    assert_equal ["Heads-down is over: one message came in, one of them high; two messages broke through."], told.grep(/Heads-down/)
+  end
+
+  def test_one_over_a_meeting_can_be_ended_early
+    meeting("09:00", "10:00", heads_down: true)
+    inside = take(subject: "Hello").id
+    Desk::EndHeadsDown.new(clock).call
+    later = take(subject: "Hello again").id
+    assert_equal [inside, later], on_front.sort
+  end
+
   # As the dialog says: what comes back waits too, and if heads-down ends early, comes when it was wanted.
   def test_what_was_put_off_comes_back_when_heads_down_is_over
     early, late, loud = take(subject: "Hello").id, take(subject: "Hello 2").id, take(subject: "Border").id

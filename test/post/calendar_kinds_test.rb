@@ -30,7 +30,7 @@ class CalendarKindsTest < Minitest::Test
 
   def test_a_time_is_busy_unless_it_says_otherwise
     assert_equal [{"name" => "Hanging", "from" => "2027-03-08T10:00:00Z", "to" => "2027-03-08T11:00:00Z"}], read(event).busy
-    assert_empty read(event("TRANSP:TRANSPARENT")).busy
+    assert_equal [[], ["Hanging"]], read(event("TRANSP:TRANSPARENT")).then { |found| [found.busy, found.free.map { _1["name"] }] }
     assert_equal 1, read(event("TRANSP:OPAQUE")).busy.size
     assert_empty read(event("STATUS:CANCELLED")).busy
     assert_equal 1, read(event("STATUS:TENTATIVE")).busy.size

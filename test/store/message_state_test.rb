@@ -12,7 +12,8 @@ class MessageStateTest < Minitest::Test
   def setup
     super
     set_up(rules: [
-      rule("Now", when: leaf("subject", "mentions", ["now"]), then: {"timing" => {"now" => true}, "labels" => ["Loans"], "ink" => "Copper"}),
+      rule("Now", when: leaf("subject", "mentions", ["now"]), then: {"timing" => {"now" => true}, "labels" => ["Loans"],
+                                                                     "ink" => "Copper"}),
       rule("Never", when: leaf("subject", "mentions", ["never"]), then: {"timing" => {"off_front" => true}}),
       rule("Gone", when: leaf("subject", "mentions", ["gone"]), then: {"discard" => true}),
       rule("Far", when: leaf("subject", "mentions", ["far"]), then: {"timing" => {"until" => {"after" => "P400D"}}, "keep_at_top" => true})
@@ -70,7 +71,7 @@ class MessageStateTest < Minitest::Test
       "kept" => [own[:keep_at_top?], in_view("keep_at_top"), sheets.select { _2["kept"] }.keys],
       "inked" => [@ids.select { stands[_1].ink == "Copper" }, Store::ViewQuery.new(worn("ink", "copper"), clock.now, LISBON)
         .states.pluck(:message_id).sort, sheets.select { _2["ink"] == "Copper" }.keys, ask(:get, "/inks/wearing?name=Copper")["messages"]
-        .map { _1["id"] }.sort],
+          .map { _1["id"] }.sort],
       "labelled" => [@ids.select { stands[_1].labels.include?("Loans") }, Store::ViewQuery.new(worn("label", "LOANS"), clock.now, LISBON)
         .states.pluck(:message_id).sort, sheets.select { _2["labels"].include?("Loans") }.keys]
     }

@@ -113,6 +113,13 @@ module BrowserHelper
     pass
   end
 
+  # Types a day, "16032027", or a time of day, "0930". @param field [String, Capybara::Node::Element] its label, or the field itself
+  def give_moment(field, digits)
+    field = find("[role=group][aria-label='#{field}']") if field.is_a?(String)
+    field.find("[role=spinbutton]", match: :first).click
+    press(digits)
+  end
+
   def press(*keys) = page.driver.browser.action.send_keys(*keys).perform
 
   # That axe finds no serious fault, in the light scheme and, of colours, in the dark. It is put into a document once; of a frame it

@@ -70,11 +70,11 @@ class MomentsAPITest < Minitest::Test
 
   def test_named_moments_of_ones_own_stand_among_the_others
     names = -> { ask(:get, "/back-times")["choices"].map { _1["label"] } }
-    assert_equal ["this evening", "tomorrow morning", "after the weekend", "next week", "in 2 hours"], names.call
+    assert_equal ["with the next round", "this evening", "tomorrow morning", "after the weekend", "next week", "in 2 hours"], names.call
     ask(:put, "/back-times", {times: [{name: "after lunch", at: "14:00"}, {name: "for the board", weekday: "thu", at: "10:00"},
       {name: "too early", days: 1, at: "07:00"}]})
     own = ask(:get, "/back-times")["choices"].last(3)
-    assert_equal [["after lunch", "14:00"], ["for the board", "Thu 10:00"], ["too early", "Wed 07:00"]],
+    assert_equal [["after lunch", "14:00"], ["for the board", "Thu 11 Mar 10:00"], ["too early", "Wed 10 Mar 07:00"]],
       own.map { _1.values_at("label", "moment") }
     ask(:put, "/back-times", {times: [{name: " ", at: "14:00"}]}, status: 422)
     ask(:put, "/back-times", {times: [{name: "x", at: "26:00"}]}, status: 422)

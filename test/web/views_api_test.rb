@@ -146,7 +146,7 @@ class ViewsAPITest < Minitest::Test
 
   def test_all_that_a_search_finds_is_tidied_and_put_off_too
     found = ask(:post, "/tidy", {find: {text: "loan", label: "Loans"}, act: "bring_back", until: "2027-03-12T08:00"})
-    assert_equal ["Put off 6 messages until Fri 08:00.", 6], found.values_at("message", "total")
+    assert_equal ["Put off 6 messages until Fri 12 Mar 08:00.", 6], found.values_at("message", "total")
     assert_equal 6, Store::State.put_off(clock.now).count, "what the owner sent never came, and does not come back"
     ask(:post, "/undo/#{found["undo_id"]}")
     assert_equal [0, 0], [Store::State.put_off(clock.now).count, ask(:post, "/tidy", {find: {text: "  "}, preview: true})["total"]]

@@ -111,6 +111,45 @@ class WeekAPITest < Minitest::Test
     ask(:put, "/followed-calendar", {path: "/nowhere.ics"}, status: 422)
   end
 
+  def test_a_followed_calendar_puts_heads_down_over_its_meetings
+    path = File.join(FOLDER, "meetings.ics")
+    free = "BEGIN:VEVENT\r\nUID:free@x\r\nSUMMARY:Free\r\nTRANSP:TRANSPARENT\r\nDTSTART:20270309T150000Z\r\nDTEND:20270309T160000Z\r\n" \
+      "END:VEVENT\r\n"
+    File.write(path, calendar_of(["Team", "20270309T130000Z", "20270309T133000Z"]).sub("END:VCALENDAR", "#{free}END:VCALENDAR"))
+    follow = ->(**more) { ask(:put, "/followed-calendar", {path: path, **more})["message"] }
+    quiet = -> { Store::CurrentRulebook.rulebook.plan.busy.map { [_1.name, _1.heads_down == true] } }
+    follow.call
+    assert_equal [["Team", false]], quiet.call
+    assert_equal "Mail is held during one meeting of meetings.ics, and you are heads-down in them.", follow.call(heads_down: "busy")
+    assert_equal [["Team", true]], quiet.call
+    follow.call(heads_down: "all")
+    assert_equal [["Team", true], ["Free", true]], quiet.call
+    assert_equal "all", week["followed"]["heads_down"]
+    File.utime(Time.at(1), Time.at(1), path)
+    Desk::FollowCalendar.new(clock).refresh
+    assert_equal [["Team", true], ["Free", true]], quiet.call, "read anew as it was wished"
+  end
+
+  def test_what_a_zone_a_group_or_a_calendar_would_do_to_held_mail_is_said_before
+    take(date: at("09:10"))
+    preview = ->(**given) { ask(:post, "/held-preview", given)["held"] }
+    lisbon = {time_zone: "Europe/Lisbon", trips: []}
+    assert_equal "", preview.call(zone: lisbon)
+    helsinki = {**lisbon, trips: [{time_zone: "Europe/Helsinki", from: "2027-03-09", until: "2027-03-10"}]}
+    assert_equal "One held message would come sooner.", preview.call(zone: helsinki)
+    path = File.join(FOLDER, "long.ics")
+    File.write(path, calendar_of(["Long", "20270309T093000Z", "20270309T133000Z"]))
+    assert_equal "One held message would wait longer.", preview.call(calendar: {path: path, heads_down: "busy"})
+    assert_equal "", preview.call(calendar: {path: nil})
+    ask(:put, "/things/groups", {thing: {name: "Team", members: ["ines@x.example"]}})
+    ask(:post, "/rules", {body: rule("Team", when: leaf("from", "is", ["group:Team"]), then: {"timing" => {"now" => true}})}, status: 201)
+    assert_equal "One held message would come in now.",
+      preview.call(thing: {kind: "groups", was: "team", thing: {name: "The team", members: ["@casadomar.example"]}})
+    ask(:post, "/held-preview", {calendar: {path: "/nowhere.ics"}}, status: 422)
+    ask(:post, "/held-preview", {zone: {time_zone: "Mars/Olympus", trips: []}}, status: 422)
+    assert_equal at("10:30"), Store::State.last.surface_at, "nothing was changed"
+  end
+
   def test_the_zone_for_good_and_for_a_trip
     id = take(date: at("09:10")).id
     ask(:put, "/zone", {time_zone: "Europe/Lisbon", trips: [{time_zone: "Europe/Helsinki", from: "2027-03-09", until: "2027-03-10"}]})

@@ -1,14 +1,14 @@
-import { useQuery } from "@tanstack/react-query";
+import { queryOptions, useQuery } from "@tanstack/react-query";
 import { useActMutation } from "./acting";
 import { api, unwrap, type Act } from "./client";
 import { keys } from "./keys";
 
-export const useSheet = (id: number | undefined) =>
-  useQuery({
+export const sheetQuery = (id: number | undefined) =>
+  queryOptions({
     queryKey: keys.sheet(id),
     queryFn: () => unwrap(api.GET("/messages/{id}", { params: { path: { id: id! } } })),
-    enabled: id !== undefined,
   });
+export const useSheet = (id: number | undefined) => useQuery({ ...sheetQuery(id), enabled: id !== undefined });
 export const useRemoteContent = (id: number, enabled: boolean) =>
   useQuery({
     queryKey: keys.remote(id),
@@ -19,8 +19,9 @@ export const useSource = (id: number) =>
   useQuery({ queryKey: keys.source(id), queryFn: () => unwrap(api.GET("/messages/{id}/source", { params: { path: { id } } })) });
 export const useStarts = (id: number) =>
   useQuery({ queryKey: keys.starts(id), queryFn: () => unwrap(api.GET("/messages/{id}/starts", { params: { path: { id } } })) });
-export const useBackTimes = () =>
-  useQuery({ queryKey: keys.backTimes, queryFn: () => unwrap(api.GET("/back-times")), gcTime: 0 });
+/** @param asked whether they are wanted yet */
+export const useBackTimes = (asked = true) =>
+  useQuery({ queryKey: keys.backTimes, queryFn: () => unwrap(api.GET("/back-times")), gcTime: 0, enabled: asked });
 export const useMindThread = () =>
   useActMutation(({ id, word }: { id: number; word: "followed" | "muted" | "neither" }) =>
     unwrap(api.PUT("/messages/{id}/thread", { params: { path: { id } }, body: { word } })),
@@ -46,6 +47,8 @@ export const useLabelling = () =>
   useActMutation((given: { messages: number[]; add?: string[]; remove?: string[] }) =>
     unwrap(api.POST("/labels", { body: given })),
   );
+export const useInkBy = () =>
+  useActMutation((given: { messages: number[]; ink: string | null }) => unwrap(api.POST("/ink", { body: given })));
 export const useKeepUntil = () =>
   useActMutation((given: { messages: number[]; until: string }) => unwrap(api.POST("/keeps", { body: given })));
 export const useMarkRead = () =>

@@ -62,45 +62,6 @@ export function NumberSlot({
   );
 }
 
-/**
- * A time of day, "17:30"; told once it is whole.
- * @param end midnight ends the day, and is "24:00"
- */
-export function TimeSlot({ end = false, change, value, ...rest }: Common<string> & { end?: boolean }) {
-  return (
-    <Slot
-      width="time"
-      type="time"
-      value={value === "24:00" ? "00:00" : value}
-      change={(next) => next && change(end && next === "00:00" ? "24:00" : next)}
-      {...rest}
-    />
-  );
-}
-
-/** A date, "2026-03-16", or nothing. */
-export const DateSlot = ({ from, ...rest }: Common<string> & { from?: string }) => (
-  <Slot width="date" type="date" limits={{ min: from }} {...rest} />
-);
-
-export type DaySpan = { from: string; until: string };
-
-/**
- * Two dates of a form: from one to another, or one alone where the second is left empty.
- * @param of what the days are of: "off", "of the trip"
- */
-export function DateSpan({ of, value, change }: { of: string; value: DaySpan; change: (part: Partial<DaySpan>) => void }) {
-  return (
-    <>
-      <DateSlot label={`First day ${of}`} required value={value.from} change={(from) => change({ from })} /> to
-      <DateSlot label={`Last day ${of}`} from={value.from} value={value.until} change={(until) => change({ until })} />
-    </>
-  );
-}
-
-/** What was given, as a span: one day alone ends on itself. */
-export const spanOf = <Given extends DaySpan>(given: Given): Given => ({ ...given, until: given.until || given.from });
-
 /** The name of what is being written. */
 export function TitleField({
   value,

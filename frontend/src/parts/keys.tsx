@@ -20,6 +20,7 @@ export const KEYS = {
   mute: { key: "s", label: "Mute the conversation, or no longer" },
   goneThrough: { key: "g", label: "In a view: gone through" },
   label: { key: "t", label: "Put labels on, or take them off" },
+  ink: { key: "i", label: "Give an ink, or take it off" },
   undo: { key: "z", label: "Undo, step by step; with Ctrl or Cmd too" },
   front: { key: "1", label: "Go to the Front" },
   held: { key: "2", label: "Go to Held" },
@@ -36,10 +37,39 @@ export type KeyName = keyof typeof KEYS;
 
 const PLACE = "up-front-keys";
 
-/** The keys as they are changed in this browser. */
+/** @param whileTyping whether the key is theirs in a text field too */
+type Wanting = { press: () => unknown; whileTyping: boolean };
+
+/** The keys as they are changed in this browser, and what they do at the moment: of several that want one, the last has it. */
 export class KeyMap {
   #changed: Partial<Record<KeyName, string>> = JSON.parse(localStorage.getItem(PLACE) ?? "{}");
   readonly #watchers = new Set<() => void>();
+  readonly #wanting = new Map<KeyName, Wanting[]>();
+
+  /** @returns what ends it */
+  want(name: KeyName, wanting: Wanting): () => void {
+    this.#wanting.set(name, [...(this.#wanting.get(name) ?? []), wanting]);
+    return () =>
+      this.#wanting.set(
+        name,
+        (this.#wanting.get(name) ?? []).filter((each) => each !== wanting),
+      );
+  }
+
+  /** @returns what ends it */
+  listen(): () => void {
+    const press = (event: KeyboardEvent) => {
+      for (const [name, all] of this.#wanting) {
+        const last = all[all.length - 1];
+        if (!last || event.key.toLowerCase() !== this.of(name).toLowerCase() || taken(event, name, last.whileTyping)) continue;
+        event.preventDefault();
+        last.press();
+        return;
+      }
+    };
+    window.addEventListener("keydown", press);
+    return () => window.removeEventListener("keydown", press);
+  }
 
   of = (name: KeyName): string => this.#changed[name] ?? KEYS[name].key;
 
@@ -57,9 +87,10 @@ export class KeyMap {
 
 const Context = createContext<KeyMap | undefined>(undefined);
 
-export const KeysProvider = ({ keys, children }: { keys: KeyMap; children: ReactNode }) => (
-  <Context value={keys}>{children}</Context>
-);
+export function KeysProvider({ keys, children }: { keys: KeyMap; children: ReactNode }) {
+  useEffect(() => keys.listen(), [keys]);
+  return <Context value={keys}>{children}</Context>;
+}
 
 export function useKeyMap(): KeyMap {
   const keys = use(Context);
@@ -73,28 +104,21 @@ export function useKeyOf(name: KeyName): string {
 }
 
 /** Where letters are typed, or another thing is open on top, keys are not ours; nor with Ctrl or Cmd, undoing excepted. */
-function taken(event: KeyboardEvent, name: KeyName): boolean {
+function taken(event: KeyboardEvent, name: KeyName, whileTyping: boolean): boolean {
   if (event.altKey || event.defaultPrevented) return true;
   if ((event.ctrlKey || event.metaKey) && (name !== "undo" || event.shiftKey)) return true;
   const target = event.target as HTMLElement;
-  if (
-    target.closest("input:not([type=checkbox]), textarea, select, [contenteditable], [role=dialog], [role=listbox], [role=menu]")
-  )
-    return true;
+  if (target.closest("[role=dialog], [role=listbox], [role=menu]")) return true;
+  const field = target.closest("input:not([type=checkbox]), textarea, select, [contenteditable], [role=spinbutton]");
+  if (field && (!whileTyping || field.getAttribute("aria-expanded") === "true")) return true;
   return event.key === "Enter" && Boolean(target.closest("a, button, [role=button], summary, input"));
 }
 
-export function useKey(name: KeyName, act: () => unknown, active = true) {
-  const key = useKeyOf(name);
+/** @param whileTyping in a text field too */
+export function useKey(name: KeyName, act: () => unknown, active = true, whileTyping = false) {
+  const keys = useKeyMap();
   const latest = useEffectEvent(act);
   useEffect(() => {
-    if (!active) return;
-    const press = (event: KeyboardEvent) => {
-      if (taken(event, name) || event.key.toLowerCase() !== key.toLowerCase()) return;
-      event.preventDefault();
-      latest();
-    };
-    window.addEventListener("keydown", press);
-    return () => window.removeEventListener("keydown", press);
-  }, [key, name, active]);
+    if (active) return keys.want(name, { press: () => latest(), whileTyping });
+  }, [keys, name, active, whileTyping]);
 }

@@ -1,21 +1,14 @@
 import { useEffect, useState, type HTMLAttributes, type ReactNode, type Ref } from "react";
 import { useLocation, useNavigate } from "react-router";
-import type { Act } from "../api/client";
-import { useAct } from "../api/messages";
 import { useKey } from "../parts/keys";
 import ui from "../parts/page.module.css";
+import { useActs } from "./acts";
 import { ChosenBar, ChosenProvider } from "./chosen";
 import { ENTER_ROWS } from "./enter";
-import { RowOrder, RowOrderProvider } from "./order";
+import { ListKeys } from "./ListKeys";
+import { ListProvider, RowOrder } from "./order";
+import type { Pane } from "./sheet/pane";
 import { SheetPane, type Reads } from "./sheet/SheetPane";
-
-/** Acts on messages of a list. */
-export type Acts = (act: Act, ids: number[], sender?: boolean) => void;
-
-export function useActs(): Acts {
-  const acting = useAct();
-  return (act, messages, sender) => acting.mutate({ act, messages, sender });
-}
 
 type Given = {
   /** the path of the list, "/front"; that of an open message is below it */
@@ -51,28 +44,51 @@ export function ListAndSheet({ place, query = "", open, parts, held, reads, empt
   };
   useKey("next", () => go(1));
   useKey("previous", () => go(-1));
-  useKey("close", () => navigate(at()), open !== undefined);
+  useKey(
+    "close",
+    () => {
+      order.focus(open);
+      void navigate(at());
+    },
+    open !== undefined,
+  );
   const entering = (useLocation().state as { [ENTER_ROWS]?: number } | null)?.[ENTER_ROWS];
   const [first = ""] = parts;
   useEffect(() => {
     if (entering) order.focus(order.ids([first])[0]);
   }, [entering, first, order]);
-  const gone = (id: number) => {
-    const ids = order.ids(parts);
-    const from = ids.indexOf(id);
-    void navigate(at(from < 0 ? undefined : (ids[from + 1] ?? ids[from - 1])));
+  const leaving = (ids: readonly number[]) => {
+    const next = order.beside(ids, parts);
+    const focused = order.focused();
+    if (focused !== undefined && ids.includes(focused)) order.focus(next);
+    if (open !== undefined && ids.includes(open)) void navigate(at(next));
+  };
+  const [shown, setShown] = useState<{ pane: Pane; id: number }>();
+  const show = (id: number, pane: Pane) => {
+    setShown({ id, pane });
+    if (id !== open) void navigate(at(id));
   };
   return (
-    <RowOrderProvider order={order}>
+    <ListProvider order={order} leaving={leaving}>
       <ChosenProvider key={place}>
+        <ListKeys open={open} act={act} show={show} />
         <div className={ui.screen}>
           <main {...list} className={ui.list}>
             {children}
             <ChosenBar open={open} held={held} />
           </main>
-          <SheetPane id={open} at={at} act={act} gone={gone} reads={reads} empty={empty} aside={aside} />
+          <SheetPane
+            id={open}
+            at={at}
+            act={act}
+            pane={shown?.id === open ? shown?.pane : undefined}
+            show={(pane) => setShown(pane && open !== undefined ? { pane, id: open } : undefined)}
+            reads={reads}
+            empty={empty}
+            aside={aside}
+          />
         </div>
       </ChosenProvider>
-    </RowOrderProvider>
+    </ListProvider>
   );
 }

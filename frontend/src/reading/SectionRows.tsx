@@ -19,10 +19,11 @@ export function SectionRows({
   const senders = [...new Set(low.map(({ sender }) => sender))];
   const of = (sender: string) => low.filter((row) => row.sender === sender);
   const opened = senders.filter((sender) => open.includes(sender)).flatMap(of);
-  useTellRows(
-    part,
-    [...rows, ...opened].map(({ id }) => id),
-  );
+  const show = (id: number) => {
+    const sender = low.find((row) => row.id === id)?.sender;
+    if (sender !== undefined) setOpen((now) => (now.includes(sender) ? now : [...now, sender]));
+  };
+  useTellRows(part, [...rows, ...senders.flatMap(of)], show);
   const turn = (sender: string) =>
     setOpen((now) => (now.includes(sender) ? now.filter((name) => name !== sender) : [...now, sender]));
   return (

@@ -6,7 +6,7 @@ import { useVocabulary } from "../api/rules";
 import { useTidy, useTidyPreview, type Reach, type Tidying, type TidySource } from "../api/tidying";
 import { Check } from "../parts/Check";
 import { Fault } from "../parts/Fault";
-import { DateSlot } from "../parts/fields";
+import { DateSlot } from "../parts/moments";
 import forms from "../parts/forms.module.css";
 import ui from "../parts/page.module.css";
 import { Slot } from "../parts/Slot";

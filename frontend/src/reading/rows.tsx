@@ -1,7 +1,7 @@
 import AttachFile from "@mui/icons-material/AttachFile";
 import Flag from "@mui/icons-material/Flag";
 import VerticalAlignTop from "@mui/icons-material/VerticalAlignTop";
-import type { ReactNode } from "react";
+import { useState, type ReactNode } from "react";
 import { Link } from "react-router";
 import type { InkStyle, Row } from "../api/client";
 import { useVocabulary } from "../api/rules";
@@ -10,7 +10,8 @@ import inks from "../parts/ink.module.css";
 import { Pill, LabelPill } from "../parts/Pill";
 import { ChooseBox } from "./chosen";
 import { Marked } from "./Marked";
-import { useRowOrder } from "./order";
+import { useList } from "./order";
+import { RowActions } from "./RowActions";
 import styles from "./rows.module.css";
 
 type Given = {
@@ -18,7 +19,6 @@ type Given = {
   to: string;
   selected: boolean;
   fresh?: boolean;
-  actions?: ReactNode;
   /** one line each, whatever its priority: where many are looked through */
   dense?: boolean;
 };
@@ -63,7 +63,7 @@ const classes = (kind: "top" | "high" | "normal", { row, selected, fresh }: Give
 
 /** Where a row is opened, known to the list in which it stands. */
 function RowLink({ id, to, children }: { id: number; to: string; children: ReactNode }) {
-  const order = useRowOrder();
+  const order = useList()?.order;
   return (
     <Link
       to={to}
@@ -75,6 +75,31 @@ function RowLink({ id, to, children }: { id: number; to: string; children: React
     >
       {children}
     </Link>
+  );
+}
+
+/** A row as it stands in a list; what can be done with it shows where the pointer or the focus is. */
+function Frame({ given, kind, children }: { given: Given; kind: "top" | "high" | "normal"; children: ReactNode }) {
+  const { row, to } = given;
+  const ink = useInk(row);
+  const acts = useList() !== undefined;
+  const [near, setNear] = useState(false);
+  const [held, setHeld] = useState(false);
+  return (
+    <div
+      className={classes(kind, given)}
+      style={inkStyle(ink)}
+      onPointerEnter={({ pointerType }) => setNear(pointerType === "mouse")}
+      onPointerLeave={() => setNear(false)}
+      onFocus={() => setNear(true)}
+      onBlur={({ currentTarget, relatedTarget }) => !currentTarget.contains(relatedTarget) && setNear(false)}
+    >
+      <ChooseBox id={row.id} subject={row.subject} />
+      <RowLink id={row.id} to={to}>
+        {children}
+      </RowLink>
+      {acts && (near || held) && <RowActions row={row} hold={setHeld} />}
+    </div>
   );
 }
 
@@ -94,64 +119,51 @@ function Who({ row }: { row: Row }) {
 
 /** Top: a card with an excerpt and its actions. */
 function TopRow(given: Given) {
-  const { row, to, actions } = given;
-  const ink = useInk(row);
+  const { row } = given;
   return (
-    <div className={classes("top", given)} style={inkStyle(ink)}>
-      <ChooseBox id={row.id} subject={row.subject} />
-      <RowLink id={row.id} to={to}>
-        <Who row={row} />
-        <span className={styles.subject}>
-          <Subject row={row} />
-        </span>
-        <span className={styles.excerpt}>
-          <Excerpt row={row} />
-        </span>
-      </RowLink>
-      {actions && <div className={styles.actions}>{actions}</div>}
-    </div>
+    <Frame given={given} kind="top">
+      <Who row={row} />
+      <span className={styles.subject}>
+        <Subject row={row} />
+      </span>
+      <span className={styles.excerpt}>
+        <Excerpt row={row} />
+      </span>
+    </Frame>
   );
 }
 
 /** High: two lines. */
 function HighRow(given: Given) {
-  const { row, to } = given;
-  const ink = useInk(row);
+  const { row } = given;
   return (
-    <div className={classes("high", given)} style={inkStyle(ink)}>
-      <ChooseBox id={row.id} subject={row.subject} />
-      <RowLink id={row.id} to={to}>
-        <Who row={row} />
-        <span className={styles.line}>
-          <em>
-            <Subject row={row} />
-          </em>{" "}
-          — <Excerpt row={row} />
-        </span>
-      </RowLink>
-    </div>
+    <Frame given={given} kind="high">
+      <Who row={row} />
+      <span className={styles.line}>
+        <em>
+          <Subject row={row} />
+        </em>{" "}
+        — <Excerpt row={row} />
+      </span>
+    </Frame>
   );
 }
 
 /** Normal: one line. */
 function NormalRow(given: Given) {
-  const { row, to, dense } = given;
-  const ink = useInk(row);
+  const { row, dense } = given;
   return (
-    <div className={classes("normal", given)} style={inkStyle(ink)}>
-      <ChooseBox id={row.id} subject={row.subject} />
-      <RowLink id={row.id} to={to}>
-        <b>{row.sender}</b>
-        <span className={styles.line}>
-          <em>
-            <Subject row={row} />
-          </em>{" "}
-          {dense && <PriorityWord priority={row.priority} />} <Labels names={row.labels} /> — <Excerpt row={row} />
-        </span>
-        <Signs row={row} />
-        <time>{row.because ?? (row.back ? row.came : row.arrived)}</time>
-      </RowLink>
-    </div>
+    <Frame given={given} kind="normal">
+      <b>{row.sender}</b>
+      <span className={styles.line}>
+        <em>
+          <Subject row={row} />
+        </em>{" "}
+        {dense && <PriorityWord priority={row.priority} />} <Labels names={row.labels} /> — <Excerpt row={row} />
+      </span>
+      <Signs row={row} />
+      <time>{row.because ?? (row.back ? row.came : row.arrived)}</time>
+    </Frame>
   );
 }
 

@@ -5,7 +5,7 @@ import { useState } from "react";
 import type { Status } from "../api/client";
 import { useEndHeadsDown, useGoHeadsDown, useHeadsDown } from "../api/plan";
 import { Fault } from "../parts/Fault";
-import { TimeSlot } from "../parts/fields";
+import { TimeSlot } from "../parts/moments";
 import forms from "../parts/forms.module.css";
 import ui from "../parts/page.module.css";
 import styles from "./heads.module.css";

@@ -29,8 +29,9 @@ module UpFront
       }.freeze
 
       # @!attribute days_off [Array<Hash>] from, until, name @!attribute busy [Array<Hash>] name, from, to
+      # @!attribute free [Array<Hash>] likewise, of events that say they leave the time free (TRANSP, section 3.8.2.7)
       # @!attribute problems [Array<String>] what was left out and why
-      Found = Struct.new(:days_off, :busy, :problems, keyword_init: true)
+      Found = Struct.new(:days_off, :busy, :free, :problems, keyword_init: true)
 
       # What lies between two dates, read apart from this process. @param bytes [String] @param zone [Core::Zone] the owner's
       # @return [Found] @raise [NoCalendar]
@@ -57,14 +58,14 @@ module UpFront
       # @param from [Date] @param until [Date] both inclusive @return [Found] what lies between them
       def read(from:, until:)
         @first, @last = from, binding.local_variable_get(:until)
-        found = Found.new(days_off: [], busy: [], problems: @problems)
+        found = Found.new(days_off: [], busy: [], free: [], problems: @problems)
         @blocks.first(MOST_EVENTS).each_with_index do |block, index|
           break tell("Only the first #{index} of #{@blocks.size} events were read, since they take too long.") if spent?
 
           take_block(block, found)
         end
         found.days_off.uniq!
-        found.busy.uniq!
+        [found.busy, found.free].each(&:uniq!)
         told(found)
       end
 
@@ -142,8 +143,7 @@ module UpFront
       end
 
       def take_busy(event, found)
-        return if event.transp.to_s.casecmp?("TRANSPARENT")
-
+        into = event.transp.to_s.casecmp?("TRANSPARENT") ? found.free : found.busy
         zone = zone_of(event.dtstart)
         wall = wall(event.dtstart)
         seconds = seconds(event, zone)
@@ -152,7 +152,7 @@ module UpFront
 
         turns(event, wall, 1 + seconds / 86_400).each do |turn|
           from = zone.instant(turn.to_date, turn.hour * 60 + turn.min, turn.sec)
-          found.busy << {"name" => title(event), "from" => from.iso8601, "to" => (from + seconds).iso8601}
+          into << {"name" => title(event), "from" => from.iso8601, "to" => (from + seconds).iso8601}
         end
       end
 

@@ -3,7 +3,7 @@ import { useState } from "react";
 import type { Act } from "../../api/client";
 import { useBackTimes, useKeepUntil } from "../../api/messages";
 import { Choice } from "../../parts/chips";
-import { DateSlot } from "../../parts/fields";
+import { DateSlot } from "../../parts/moments";
 import { useKey } from "../../parts/keys";
 import styles from "./pane.module.css";
 
@@ -12,7 +12,7 @@ export function KeepPane({ id, act, close }: { id: number; act: (act: Act, ids: 
   const times = useBackTimes().data?.choices ?? [];
   const keep = useKeepUntil();
   const [date, setDate] = useState("");
-  useKey("close", close);
+  useKey("close", close, true, true);
   const until = (moment: string) => {
     close();
     keep.mutate({ messages: [id], until: moment });

@@ -11,15 +11,15 @@ import { useKey } from "../../parts/keys";
 import ui from "../../parts/page.module.css";
 import styles from "./pane.module.css";
 
-/** Labels put on by hand, or taken off, those of rules as well. */
-export function LabelsPane({ id, has, close }: { id: number; has: string[]; close: () => void }) {
+/** Labels put on by hand, or taken off, those of rules as well. @param has those that all of the messages wear */
+export function LabelsPane({ ids, has, close }: { ids: number[]; has: string[]; close: () => void }) {
   const vocabulary = useVocabulary().data;
   const labelling = useLabelling();
   const making = useSaveThing();
   const [name, setName] = useState("");
-  useKey("close", close);
+  useKey("close", close, true, true);
   const known = vocabulary?.labels ?? [];
-  const turn = (label: string) => labelling.mutate({ messages: [id], [has.includes(label) ? "remove" : "add"]: [label] });
+  const turn = (label: string) => labelling.mutate({ messages: ids, [has.includes(label) ? "remove" : "add"]: [label] });
   const make = (event: FormEvent) => {
     event.preventDefault();
     const fresh = name.trim();
@@ -27,14 +27,18 @@ export function LabelsPane({ id, has, close }: { id: number; has: string[]; clos
     if (known.includes(fresh)) return turn(fresh);
     const colour = MARKS[known.length % MARKS.length]!;
     void making.mutateAsync({ kind: "labels", thing: { name: fresh, colour } }).then(
-      () => labelling.mutate({ messages: [id], add: [fresh] }),
+      () => labelling.mutate({ messages: ids, add: [fresh] }),
       () => undefined,
     ); // what went wrong stands below
   };
   return (
     <section className={styles.makeRule} aria-label="Labels">
       <h2>Labels</h2>
-      <div className={styles.chips} role="group" aria-label="Labels of this message">
+      <div
+        className={styles.chips}
+        role="group"
+        aria-label={ids.length === 1 ? "Labels of this message" : "Labels of these messages"}
+      >
         {known.map((label, index) => (
           <Choice key={label} autoFocus={index === 0} on={has.includes(label)} press={() => turn(label)}>
             {label}

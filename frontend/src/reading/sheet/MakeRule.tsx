@@ -48,7 +48,7 @@ function Panel({ id, given, close }: { id: number; given: Starts; close: () => v
   };
   const dryRun = useDryRun({ body, days: 30, message: id }).data;
   const clash = dryRun?.faults.find(({ pointer }) => pointer === "/name")?.message;
-  useKey("close", close);
+  useKey("close", close, true, true);
   const more = () => {
     begin({ body, message: id });
   };

@@ -1,5 +1,5 @@
 import Button from "@mui/material/Button";
-import { useEffect, useRef, useState, type ReactNode } from "react";
+import { useEffect, useRef, type ReactNode } from "react";
 import { useNavigate } from "react-router";
 import { alertsOpened } from "../../api/alerts";
 import type { Act, Sheet } from "../../api/client";
@@ -8,15 +8,18 @@ import { useVocabulary } from "../../api/rules";
 import { inkStyle } from "../../look/ink";
 import { Fault } from "../../parts/Fault";
 import { KeyCap } from "../../parts/KeyCap";
-import { useKey } from "../../parts/keys";
 import ui from "../../parts/page.module.css";
 import { Marked } from "../Marked";
 import { MoveTo } from "../MoveTo";
 import { Labels, PriorityWord } from "../rows";
+import type { Acts } from "../acts";
+import { useList } from "../order";
 import { BringBack } from "./BringBack";
+import { InkPane } from "./InkPane";
 import { KeepPane } from "./KeepPane";
 import { LabelsPane } from "./LabelsPane";
 import { Letter } from "./Letter";
+import type { Pane } from "./pane";
 import { MakeRule } from "./MakeRule";
 import styles from "./sheet.module.css";
 import { Source } from "./Source";
@@ -27,9 +30,9 @@ type Given = {
   id: number | undefined;
   /** the address of a message in the place, and without one of the place itself */
   at: (id?: number) => string;
-  act: (act: Act, ids: number[], sender?: boolean) => void;
-  /** what to do when the open message leaves the list */
-  gone: (id: number) => void;
+  act: Acts;
+  pane: Pane | undefined;
+  show: (pane: Pane | undefined) => void;
   empty: ReactNode;
   reads?: Reads;
   /** what the place has to say of the message, below its why */
@@ -72,16 +75,11 @@ function Head({ sheet }: { sheet: Sheet }) {
   );
 }
 
-type Pane = "rule" | "back" | "labels" | "keep";
-type ActionsGiven = { sheet: Sheet; act: Given["act"]; gone: Given["gone"]; show: (pane: Pane) => void };
+type ActionsGiven = { sheet: Sheet } & Pick<Given, "act" | "show">;
 
 /** How loud it is, by hand: priority, top, labels. */
-function Weigh({ sheet, act, show }: Pick<ActionsGiven, "sheet" | "act" | "show">) {
+function Weigh({ sheet, act, show }: ActionsGiven) {
   const weigh = (name: Act) => act(name, [sheet.id]);
-  useKey("raise", () => weigh("raise"), sheet.priority !== "top");
-  useKey("lower", () => weigh("lower"), sheet.priority !== "low");
-  useKey("keep", () => (sheet.kept ? weigh("unkeep") : show("keep")));
-  useKey("label", () => show("labels"));
   return (
     <div className={styles.sheetWeigh} role="group" aria-label="Its weight">
       <Button variant="text" disabled={sheet.priority === "top"} onClick={() => weigh("raise")}>
@@ -96,27 +94,25 @@ function Weigh({ sheet, act, show }: Pick<ActionsGiven, "sheet" | "act" | "show"
       <Button variant="text" onClick={() => show("labels")}>
         Labels <KeyCap of="label" />
       </Button>
+      <Button variant="text" onClick={() => show("ink")}>
+        Ink <KeyCap of="ink" />
+      </Button>
     </div>
   );
 }
 
-function Actions({ sheet, act, gone, show }: ActionsGiven) {
+function Actions({ sheet, act, show }: ActionsGiven) {
+  const list = useList();
   const makeRule = () => show("rule");
   const bringBack = () => show("back");
   const leave = (name: Act) => {
-    gone(sheet.id);
+    list?.leaving([sheet.id]);
     act(name, [sheet.id]);
   };
   const clear = () => leave("clear");
   const letIn = () => leave("let_in");
   const flag = () => act(sheet.flagged ? "unflag" : "flag", [sheet.id]);
   const unread = () => act(sheet.unread ? "read" : "unread", [sheet.id]);
-  useKey("clear", clear, !sheet.cleared);
-  useKey("letIn", letIn, sheet.held || Boolean(sheet.put_off));
-  useKey("flag", flag);
-  useKey("unread", unread, !sheet.held);
-  useKey("rule", makeRule);
-  useKey("bringBack", bringBack);
   return (
     <div className={ui.sheetFoot} data-sheet-foot>
       <Weigh sheet={sheet} act={act} show={show} />
@@ -133,8 +129,8 @@ function Actions({ sheet, act, gone, show }: ActionsGiven) {
       {sheet.held && (
         <Button
           onClick={() => {
-            gone(sheet.id);
-            act("let_in", [sheet.id], true);
+            list?.leaving([sheet.id]);
+            act("let_in", [sheet.id], { sender: true });
           }}
         >
           All from this sender
@@ -195,13 +191,12 @@ function useReadOnce(sheet: Sheet | undefined, leaving: boolean) {
 }
 
 /** The reading sheet: the message, above its text the account of its claim, below it what can be done. */
-export function SheetPane({ id, at, act, gone, reads = "at once", empty, aside }: Given) {
+export function SheetPane({ id, at, act, pane, show, reads = "at once", empty, aside }: Given) {
   const sheet = useSheet(id);
   const navigate = useNavigate();
-  const [shown, setShown] = useState<{ pane: Pane; id: number }>();
+  const list = useList();
   const data = id === undefined ? undefined : sheet.data;
-  const pane = shown?.id === id ? shown?.pane : undefined;
-  const close = () => setShown(undefined);
+  const close = () => show(undefined);
   useReadOnce(reads === "never" ? undefined : data, reads === "on leaving");
   if (id === undefined) return <aside className={`${ui.sheet} ${ui.nothing}`}>{empty}</aside>;
   return (
@@ -232,7 +227,8 @@ export function SheetPane({ id, at, act, gone, reads = "at once", empty, aside }
         <Fault of={sheet} />
       </div>
       {data && pane === "rule" && <MakeRule id={id} close={close} />}
-      {data && pane === "labels" && <LabelsPane id={id} has={data.labels} close={close} />}
+      {data && pane === "labels" && <LabelsPane ids={[id]} has={data.labels} close={close} />}
+      {data && pane === "ink" && <InkPane ids={[id]} has={data.ink ?? null} close={close} />}
       {data && pane === "keep" && <KeepPane id={id} act={act} close={close} />}
       {data && pane === "back" && (
         <BringBack
@@ -241,11 +237,11 @@ export function SheetPane({ id, at, act, gone, reads = "at once", empty, aside }
           close={close}
           gone={() => {
             close();
-            gone(id);
+            list?.leaving([id]);
           }}
         />
       )}
-      {data && !pane && <Actions sheet={data} act={act} gone={gone} show={(next) => setShown({ pane: next, id })} />}
+      {data && !pane && <Actions sheet={data} act={act} show={show} />}
     </aside>
   );
 }

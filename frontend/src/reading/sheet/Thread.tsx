@@ -4,7 +4,6 @@ import { Link } from "react-router";
 import type { Sheet } from "../../api/client";
 import { useMindThread } from "../../api/messages";
 import { KeyCap } from "../../parts/KeyCap";
-import { useKey } from "../../parts/keys";
 import ui from "../../parts/page.module.css";
 import styles from "./thread.module.css";
 
@@ -18,8 +17,6 @@ export function Thread({ sheet, at }: { sheet: Sheet; at: (id: number) => string
   const { count, messages } = sheet.thread ?? { count: 1, messages: [] };
   const turn = (word: "followed" | "muted") =>
     mind.mutate({ id: sheet.id, word: sheet.thread_preference === word ? "neither" : word });
-  useKey("follow", () => turn("followed"));
-  useKey("mute", () => turn("muted"));
   const here = messages.findIndex((message) => message.here);
   const from = all ? 0 : Math.max(0, Math.min(here - 1, messages.length - SHOWN));
   const shown = all ? messages : messages.slice(from, from + SHOWN);

@@ -30,21 +30,8 @@ export function Band({
   /** by which the band is dragged, where it can be */
   handle?: ReactNode;
 }) {
-  const actions = (row: Row) => (
-    <>
-      <Button onClick={() => act("clear", [row.id])}>Clear</Button>
-      <Button onClick={() => act(row.flagged ? "unflag" : "flag", [row.id])}>{row.flagged ? "Take the flag off" : "Flag"}</Button>
-    </>
-  );
   const render = (row: Row) => (
-    <MessageRow
-      key={row.id}
-      row={row}
-      to={`/front/${row.id}`}
-      selected={row.id === open}
-      fresh={fresh.has(row.id)}
-      actions={actions(row)}
-    />
+    <MessageRow key={row.id} row={row} to={`/front/${row.id}`} selected={row.id === open} fresh={fresh.has(row.id)} />
   );
   const [whole, setWhole] = useState(false);
   const most = section.most ?? undefined;

@@ -4,7 +4,8 @@ import type { Row } from "../../api/client";
 import { useHeld } from "../../api/front";
 import { Fault } from "../../parts/Fault";
 import ui from "../../parts/page.module.css";
-import { ListAndSheet, useActs } from "../../reading/ListAndSheet";
+import { useActs } from "../../reading/acts";
+import { ListAndSheet } from "../../reading/ListAndSheet";
 import { MoveTo } from "../../reading/MoveTo";
 import { MessageRow } from "../../reading/rows";
 import { SectionRows } from "../../reading/SectionRows";
@@ -17,15 +18,7 @@ export function HeldScreen() {
   const open = params.id ? Number(params.id) : undefined;
   const held = useHeld();
   const act = useActs();
-  const render = (row: Row) => (
-    <MessageRow
-      key={row.id}
-      row={row}
-      to={`/held/${row.id}`}
-      selected={row.id === open}
-      actions={<Button onClick={() => act("let_in", [row.id])}>Let in now</Button>}
-    />
-  );
+  const render = (row: Row) => <MessageRow key={row.id} row={row} to={`/held/${row.id}`} selected={row.id === open} />;
   const page = held.data;
   return (
     <ListAndSheet

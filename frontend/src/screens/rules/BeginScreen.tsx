@@ -6,7 +6,8 @@ import { useMakeRule, useStartingRuleAnswered, useStartingRules } from "../../ap
 import { Chips } from "../../condition/Values";
 import { DAYS } from "../../parts/chips";
 import { Fault } from "../../parts/Fault";
-import { TextSlot, DateSlot, TimeSlot } from "../../parts/fields";
+import { TextSlot } from "../../parts/fields";
+import { DateSlot, TimeSlot } from "../../parts/moments";
 import ui from "../../parts/page.module.css";
 import { Slot } from "../../parts/Slot";
 import { useBeginRule } from "../../rule/beginning";

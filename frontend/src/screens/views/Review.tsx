@@ -2,7 +2,7 @@ import Button from "@mui/material/Button";
 import type { SavedView, ViewBody, ViewPage } from "../../api/client";
 import { useGoneThrough } from "../../api/views";
 import { DayChips, DAYS } from "../../parts/chips";
-import { TimeSlot } from "../../parts/fields";
+import { TimeSlot } from "../../parts/moments";
 import { KeyCap } from "../../parts/KeyCap";
 import { useKey } from "../../parts/keys";
 import ui from "../../parts/page.module.css";

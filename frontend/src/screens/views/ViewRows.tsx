@@ -1,6 +1,7 @@
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { useCallback, useLayoutEffect, useRef, useState, type RefObject } from "react";
 import { useViewPages, VIEW_PAGE } from "../../api/views";
+import type { Row } from "../../api/client";
 import { useTellRows } from "../../reading/order";
 import { MessageRow } from "../../reading/rows";
 import { useAnchor } from "./useAnchor";
@@ -28,13 +29,13 @@ export function ViewRows({
   const box = useRef<HTMLDivElement>(null);
   const [margin, setMargin] = useState(0); // what stands above the rows in the scrolling list
   useLayoutEffect(() => setMargin(box.current?.offsetTop ?? 0), [count]);
-  const [known, setKnown] = useState<Map<number, number>>(new Map()); // which message stands where, as far as it is seen
+  const [known, setKnown] = useState<Map<number, Row>>(new Map()); // which message stands where, as far as it is seen
   // eslint-disable-next-line react-hooks/incompatible-library -- no compiler keeps anything here from being drawn anew
   const rows = useVirtualizer({
     count,
     getScrollElement: () => scroll.current,
     estimateSize: () => LINE,
-    getItemKey: useCallback((index: number) => known.get(index) ?? `at-${index}`, [known]),
+    getItemKey: useCallback((index: number) => known.get(index)?.id ?? `at-${index}`, [known]),
     overscan: 12,
     scrollMargin: margin,
   });
@@ -51,14 +52,14 @@ export function ViewRows({
     setKnown(
       new Map(
         found.flatMap(({ data }, at) =>
-          (data?.messages ?? []).map(({ id }, place): [number, number] => [pages[at]! * VIEW_PAGE + place, id]),
+          (data?.messages ?? []).map((row, place): [number, Row] => [pages[at]! * VIEW_PAGE + place, row]),
         ),
       ),
     );
   }
   useTellRows(
     group ?? WHOLE,
-    [...known].sort(([one], [other]) => one - other).map(([, id]) => id),
+    [...known].sort(([one], [other]) => one - other).map(([, row]) => row),
   );
   useAnchor(scroll, box, set);
   return (

@@ -1,7 +1,8 @@
 import Button from "@mui/material/Button";
 import type { Week } from "../../api/client";
 import { DayChips } from "../../parts/chips";
-import { TimeSlot, TitleField } from "../../parts/fields";
+import { TitleField } from "../../parts/fields";
+import { TimeSlot } from "../../parts/moments";
 import ui from "../../parts/page.module.css";
 import { addRound, alone, middle, minutesOf, split, without, withRound, withWindow, type Pick, type Plan } from "./plan";
 import styles from "./side.module.css";

@@ -1,6 +1,7 @@
 import Button from "@mui/material/Button";
 import { DayChips } from "../../parts/chips";
-import { TextSlot, TimeSlot } from "../../parts/fields";
+import { TextSlot } from "../../parts/fields";
+import { TimeSlot } from "../../parts/moments";
 import ui from "../../parts/page.module.css";
 import type { Plan } from "./plan";
 

@@ -6,7 +6,8 @@ import type { Week } from "../../api/client";
 import { useZones } from "../../api/moment";
 import { useSaveZone } from "../../api/plan";
 import { Fault } from "../../parts/Fault";
-import { TextSlot, DateSpan, spanOf } from "../../parts/fields";
+import { TextSlot } from "../../parts/fields";
+import { DateSpan, spanOf } from "../../parts/moments";
 import ui from "../../parts/page.module.css";
 import styles from "./side.module.css";
 

@@ -21,9 +21,11 @@ module UpFront
         def dates = (first..last).to_a
         def to_h = (name || first != last) ? {"from" => first.iso8601, "until" => last.iso8601, "name" => name}.compact : first.iso8601
       end
-      # A stretch of one date that holds mail like a window: a meeting.
-      Busy = Struct.new(:name, :from, :to) do
-        def to_h = {"name" => name, "from" => from.iso8601, "to" => to.iso8601}
+      # A stretch of one date that holds mail like a window: a meeting. @!attribute heads_down [Boolean, nil] whether what comes straight in
+      #   waits for its end as well
+      Busy = Struct.new(:name, :from, :to, :heads_down) do
+        def to_h = {"name" => name, "from" => from.iso8601, "to" => to.iso8601, **(heads_down ? {"heads_down" => true} : {})}
+        def span = from...to
       end
       # Planned heads-down, week by week.
       Quiet = Struct.new(:name, :span) do
@@ -45,6 +47,7 @@ module UpFront
         @busy = busy.freeze
         @quiet = quiet.freeze
         @busy_on = by_date(busy)
+        @meetings = busy.select(&:heads_down).map(&:span).sort_by(&:begin).freeze
         @starting = {}
         @stops = {}
         @around = {}
@@ -70,7 +73,12 @@ module UpFront
       end
 
       # @param ranges [Array<Range<Time>>] of today @return [HeadsDown] with what is planned
-      def heads_down(ranges = [], ended: []) = HeadsDown.new(ranges, weekly: quiet.map(&:span), zone: zone, ended: ended)
+      def heads_down(ranges = [], ended: [])
+        HeadsDown.new(ranges, weekly: quiet.map(&:span), dated: @meetings, zone: zone, ended: ended)
+      end
+
+      # @return [Boolean] whether any heads-down is planned, week by week or over meetings
+      def heads_down? = quiet.any? || @meetings.any?
 
       # @return [Array<String>] the windows that cover an instant, a day off among them
       def covered_by(instant)

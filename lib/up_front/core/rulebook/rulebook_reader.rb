@@ -148,15 +148,16 @@ module UpFront
       end
 
       def busy(item, check)
-        check.object(item, required: %w[name from to]) or return
+        check.object(item, required: %w[name from to], optional: %w[heads_down]) or return
         name = item.key?("name") && check.at("name").filled(item["name"])
         from, to = %w[from to].map { |key| item.key?(key) ? check.at(key).instant(item[key]) : nil }
+        heads_down = item.key?("heads_down") && check.at("heads_down").flag(item["heads_down"])
         return unless name && from && to
         unless to > from && to <= from + Plan::BUSY_DAYS * 86_400
           return check.at("to").refuse("a time after #{item["from"]} and at most #{Plan::BUSY_DAYS} days later", item["to"])
         end
 
-        Plan::Busy.new(name, from, to).freeze
+        Plan::Busy.new(name, from, to, heads_down || nil).freeze
       end
 
       def round(item, check)

@@ -44,7 +44,8 @@ module UpFront
               "days_off" => {"type" => "array",
                              "items" => {"anyOf" => [ref("date"),
                                object({"from" => ref("date"), "until" => ref("date"), "name" => NAME}, %w[from until])]}},
-                    "busy" => named("from" => ref("instant"), "to" => ref("instant")),
+                    "busy" => {"type" => "array", "items" => object({"name" => NAME, "from" => ref("instant"), "to" => ref("instant"),
+                                                                      "heads_down" => FLAG}, %w[name from to])},
                       "heads_down" => named("days" => ref("days"), "from" => ref("time"), "to" => ref("end_time"))}),
           "rules" => list("rule", least: 0), "views" => list("view", least: 0)
         }, RulebookReader::REQUIRED)

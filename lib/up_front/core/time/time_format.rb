@@ -16,6 +16,13 @@ module UpFront
       # "09:14" today, "Mon 15:00" within six days either way, "12 Feb 15:00", "12 Feb 2026" in another year
       def moment(instant) = instant && (@moments[instant.to_r] ||= say(instant).freeze)
 
+      # "09:14" today, else with the day of the week and the date: "Tue 16 Mar 15:00", "Fri 1 Jan 2027 08:00" in another year
+      def dated(instant)
+        date = @zone.date(instant)
+        form = "%a %-d %b#{" %Y" if date.year != @today.year} %H:%M"
+        @zone.local(instant).strftime((date == @today) ? "%H:%M" : form)
+      end
+
       # "Tuesday 9 March"
       def day(date) = date.strftime((date.year == @today.year) ? "%A %-d %B" : "%A %-d %B %Y")
 

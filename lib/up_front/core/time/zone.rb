@@ -22,6 +22,9 @@ module UpFront
         @dates = {}
       end
 
+      # @return [Object] alike for zones that answer alike
+      def key = name
+
       # @param instant [Time] @return [Time] the same instant with the zone's offset, for reading its parts
       def local(instant) = Time.at(instant, in: offset(instant.to_i))
 

@@ -45,16 +45,16 @@ module UpFront
       # Planned stretches that have ended by themselves since that was looked at; none that the person ended, who was told then.
       def planned_over
         plan = Store::CurrentRulebook.rulebook&.plan
-        return [] if plan.nil? || plan.quiet.empty?
+        return [] if !plan&.heads_down?
 
         told = Time.iso8601(Store::Setting[PLANNED_TOLD] ||= now.getutc.iso8601(6)) # from when it was first looked at
         ended = Store::HeadsDown.ended
-        plan.heads_down.weekly(now).select { |stretch| stretch.end > told && stretch.end <= now && ended.none? { stretch.cover?(_1) } }
+        plan.heads_down.planned(now).select { |stretch| stretch.end > told && stretch.end <= now && ended.none? { stretch.cover?(_1) } }
       end
 
       def tell_planned_over
         planned_over.each { |stretch| event("heads_down_over", message: HeadsDownSummary.new(stretch).message) }
-        Store::Setting[PLANNED_TOLD] = now.getutc.iso8601(6) if Store::CurrentRulebook.rulebook&.plan&.quiet&.any?
+        Store::Setting[PLANNED_TOLD] = now.getutc.iso8601(6) if Store::CurrentRulebook.rulebook&.plan&.heads_down?
       end
 
       # A round is announced as one; what the person let in or brought back at that moment is not of it.

@@ -65,7 +65,7 @@ module UpFront
 
       def message(count)
         time_format = Core::TimeFormat.new(Store::CurrentRulebook.rulebook.zone, now)
-        "Put off #{counted(count)} until #{time_format.moment(@at)}#{", or until somebody answers" if @when_answered}."
+        "Put off #{counted(count)} until #{time_format.dated(@at)}#{", or until somebody answers" if @when_answered}."
       end
     end
   end

@@ -7,14 +7,18 @@ module UpFront
       # @param name [String] IANA @param trips [Array<Hash>] time_zone, from, until @return [Done] @raise [Core::Refused]
       def call(name, trips: [])
         transaction do
-          document = Store::CurrentRulebook.document
-          owner = document["owner"].merge("time_zone" => name).merge(trips.empty? ? {} : {"trips" => trips})
-          owner.delete("trips") if trips.empty?
-          Core::Rulebook.read(document = document.merge("owner" => owner))
+          Core::Rulebook.read(document = SaveZone.document(name, trips))
           head = trail(Store::CurrentRulebook.put(document))
           rules_changed("The time zone is #{name}#{", with #{Core::English.count(trips.size, "trip")}" if trips.any?}.",
             {"Rulebook" => [head]})
         end
+      end
+
+      # @return [Hash] the rulebook as it would be
+      def self.document(name, trips)
+        document = Store::CurrentRulebook.document
+        owner = document["owner"].except("trips").merge("time_zone" => name, **(trips.any? ? {"trips" => trips} : {}))
+        document.merge("owner" => owner)
       end
     end
   end

@@ -31,18 +31,7 @@ module UpFront
       end
 
       # @return [RulesPreview::Held] what would become of what is held
-      def held
-        heads_down = Store::HeadsDown.of(@plan, @now)
-        dry_run = Core::DryRun.new(@new.rules, @new.zone, Core::Moments.new(@plan))
-        states = Store::State.held(@now).where(moved_at: nil).pluck(:message_id, :surface_at).filter_map do |id, at|
-          [@match_index.place(id), at] if @match_index.place(id)
-        end
-        fits = RulesPreview.fitting(@match_index, @new, @match_index.bits_of(states.map(&:first)))
-        outcomes = states.map do |place, at|
-          RulesPreview.fate(at, dry_run.claim(fits[place] || [], @match_index.arrivals[place]), @now, heads_down)
-        end
-        RulesPreview::Held.new(**%i[now later sooner never].to_h { [_1, outcomes.count(_1)] })
-      end
+      def held = HeldPreview.new(@new, @now, match_index: @match_index).held
 
       private
 

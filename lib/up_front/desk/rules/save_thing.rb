@@ -21,6 +21,15 @@ module UpFront
         end
       end
 
+      # @return [Hash] the rulebook as it would be
+      def self.document(kind, thing, was: nil)
+        document = Store::CurrentRulebook.document
+        things = document.fetch(kind, [])
+        index = things.index { was && Core::Text.fold(_1["name"]) == Core::Text.fold(was) } || things.size
+        rules = Core::References.renamed(document["rules"], was ? [{"kind" => kind, "was" => was, "name" => thing["name"]}] : [])
+        document.merge(kind => [*things[0...index], (things[index] || {}).merge(thing), *things[index + 1..]], "rules" => rules)
+      end
+
       private
 
       def renamed(kind, was, name)

@@ -65,8 +65,8 @@ module UpFront
 
       # @return [Array<Date>] the local date of each arrival
       def dates(zone)
-        @dates = {zone.name => []} unless @dates&.key?(zone.name)
-        known = @dates.fetch(zone.name)
+        @dates = {zone.key => []} unless @dates&.key?(zone.key)
+        known = @dates.fetch(zone.key)
         known << zone.date(arrivals[known.size]) while known.size < size
         known
       end

@@ -42,8 +42,8 @@ module UpFront
 
       # The tables, of messages, states and claims, that the answer to each fact is made of.
       TABLES = Hash.new(%w[states].freeze).merge(
-        "keep_at_top" => %w[states claims], "follow_up_due" => %w[states claims], "priority" => %w[states claims], "ink" => %w[states claims],
-        "answered" => [], "awaiting_reply" => %w[messages], "alerted" => [], "label" => [], "decided_by" => [], "arrived" => %w[messages]
+        **%w[keep_at_top follow_up_due priority ink].to_h { [_1, %w[states claims].freeze] }, "answered" => [],
+        "awaiting_reply" => %w[messages], "alerted" => [], "label" => [], "decided_by" => [], "arrived" => %w[messages]
       ).freeze
 
       # @param now [Time] the moment @param id [String] the column that holds a message's number

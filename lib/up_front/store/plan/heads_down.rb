@@ -16,7 +16,7 @@ module UpFront
       def self.of(plan, now)
         since = now - LOOKED_BACK
         ranges = ANY.call(since) ? where("ends_at > ?", since).pluck(:starts_at, :ends_at).map { |from, to| from.to_time...to.to_time } : []
-        plan.heads_down(ranges, ended: plan.quiet.empty? ? [] : ended)
+        plan.heads_down(ranges, ended: plan.heads_down? ? ended : [])
       end
 
       ENDED = "planned_heads_down_ended"

@@ -23,11 +23,14 @@ module UpFront
           stretch = Store::HeadsDown.of(@rulebook.plan, @now).covering(@now) or return
           ending = Store::HeadsDown.of(@rulebook.plan, @now).after(@now)
           own = Store::HeadsDown.running(@now).order(:id).last
-          {until: ending.iso8601, label: "until #{@time_format.moment(ending)}", left: @time_format.span(ending), reason: own&.reason,
+          {until: ending.iso8601, label: "until #{@time_format.moment(ending)}", left: @time_format.span(ending), reason: own ? own.reason : meeting,
            planned: own.nil?, waiting: Store::State.held(@now).where(surface_at: stretch.end).count}
         end
 
         private
+
+        # @return [String, nil] the meeting over which it lies
+        def meeting = @rulebook.plan.busy.find { _1.heads_down && _1.span.cover?(@now) }&.name
 
         # @return [Array<String>] the rules whose alerts break through
         def through

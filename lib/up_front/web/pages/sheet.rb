@@ -123,7 +123,7 @@ module UpFront
           [{"followed" => "straight in, since its conversation is followed",
             "muted" => "cleared, since its conversation is muted"}[@state.thread_word], ("#{@state.priority} priority" if @state.priority),
             *@state.labels_on.map { "labelled #{_1}" }, *(@state.labels_off & @claim.labels).map { "label #{_1} taken off" },
-            (@state.ink.empty? ? "ink taken off" : "the ink #{@state.ink}" if @state.ink),
+            *@state.ink&.then { |name| name.empty? ? "ink taken off" : "the ink #{name}" },
             ((@state.keep_at_top ? "kept at top" : "not kept at top") unless @state.keep_at_top.nil?)].compact
         end
 

@@ -32,7 +32,7 @@ module UpFront
           app.post("/api/messages/:id/always") { |id| done Desk::AlwaysForSender.new(clock).call(id.to_i) }
           app.get("/api/back-times") do
             own = Store::Setting["back_times"] || []
-            json(choices: Core::BackTimes.new(rulebook.zone, now, own: own).choices, own: own)
+            json(choices: Core::BackTimes.new(rulebook.plan, now, own: own).choices, own: own)
           end
           app.put("/api/back-times") { done Desk::KeepBackTimes.new(clock).call(given["times"]) }
           app.post("/api/put-off") do

@@ -16,6 +16,7 @@ module UpFront
             cards = Post::ContactCards.found(request.body.read(Post::ContactCards::MAX_BYTES + 1).to_s)
             json(people: cards[:people].map(&:to_h), without: cards[:without])
           end
+          app.post("/api/held-preview") { json(held: Desk::HeldPreview.under(changed(given), now).to_s) }
           app.get("/api/rulebook") do
             headers "content-disposition" => "attachment; filename=\"up-front-rulebook.json\""
             content_type :json
@@ -39,6 +40,16 @@ module UpFront
             return document unless ids
 
             Core::RulebookExcerpt.of(document, Store::Rule.in_order.where(id: ids.split(",").map(&:to_i)).map(&:name))
+          end
+
+          # @param wanted [Hash] zone, thing or calendar: what would be saved @return [Hash] the rulebook as it would be
+          def changed(wanted)
+            kind, of = wanted.first
+            case kind
+            when "zone" then Desk::SaveZone.document(of["time_zone"], of["trips"])
+            when "thing" then Desk::SaveThing.document(of["kind"], of["thing"], was: of["was"])
+            when "calendar" then Desk::FollowCalendar.new(clock).document(of["path"], heads_down: of["heads_down"] || "none")
+            end
           end
 
           # @return [Core::RulebookMerge] @raise [Core::Refused] with every fault of the file
@@ -67,8 +78,7 @@ module UpFront
 
           # @return [String] what it would do to held mail
           def held_by(document)
-            book = Core::Rulebook.read(document)
-            Desk::RulesPreview.new(rulebook, book.rules, touched: rulebook.rules + book.rules, now: now).held.to_s
+            Desk::HeldPreview.under(document, now).to_s
           end
         end
       end

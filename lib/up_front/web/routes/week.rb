@@ -17,7 +17,7 @@ module UpFront
           end
           app.put("/api/followed-calendar") do
             wanted = given
-            done Desk::FollowCalendar.new(clock).call(wanted["path"])
+            done Desk::FollowCalendar.new(clock).call(wanted["path"], heads_down: wanted["heads_down"] || "none")
           end
           app.put("/api/zone") do
             wanted = given

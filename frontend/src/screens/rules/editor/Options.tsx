@@ -1,7 +1,8 @@
 import { useState } from "react";
 import type { RuleBody, Vocabulary } from "../../../api/client";
 import { Check } from "../../../parts/Check";
-import { DateSlot, TextSlot } from "../../../parts/fields";
+import { TextSlot } from "../../../parts/fields";
+import { DateSlot } from "../../../parts/moments";
 import ui from "../../../parts/page.module.css";
 import styles from "./editor.module.css";
 import type { useDraft } from "./useDraft";

@@ -1,0 +1,80 @@
+import { useQueryClient } from "@tanstack/react-query";
+import type { Act, Row } from "../api/client";
+import { sheetQuery, useMindThread, useSheet } from "../api/messages";
+import { useKey } from "../parts/keys";
+import { useChosen } from "./chosen";
+import type { Acts } from "./acts";
+import { useList } from "./order";
+import type { Pane } from "./sheet/pane";
+
+type Given = {
+  open: number | undefined;
+  act: Acts;
+  /** opens a message with one of its panes */
+  show: (id: number, pane: Pane) => void;
+};
+
+const waits = ({ stands }: Row) => stands === "held" || stands === "put_off";
+
+/** The keys of a list: they act on the chosen messages, else on the row that has the focus, else on the open message. */
+export function ListKeys({ open, act, show }: Given) {
+  const { order, leaving } = useList()!;
+  const chosen = useChosen()!;
+  const sheet = useSheet(open).data;
+  const queries = useQueryClient();
+  const mind = useMindThread();
+  const near = () => order.focused() ?? open;
+  const aim = (): number[] => {
+    const one = near();
+    return chosen.ids.length > 0 ? [...chosen.ids] : one === undefined ? [] : [one];
+  };
+  const rows = (): Row[] => aim().flatMap((id) => order.row(id) ?? (sheet?.id === id ? [sheet] : []));
+  const all = (is: (row: Row) => boolean) => rows().every(is);
+  const doing = (name: Act, ids = aim()) => ids.length > 0 && act(name, ids, { done: chosen.none });
+  const leave = (name: Act, ids: number[]) => {
+    if (ids.length === 0) return;
+    leaving(ids);
+    doing(name, ids);
+  };
+  const pane = (name: Pane) => {
+    const ids = aim();
+    if (ids.length > 1 && name !== "rule" && name !== "keep") return chosen.show(name);
+    const one = ids.length === 1 ? ids[0] : near();
+    if (one !== undefined) show(one, name);
+  };
+  const mindThread = (word: "followed" | "muted") => {
+    const id = near();
+    if (id === undefined) return;
+    void queries
+      .fetchQuery(sheetQuery(id))
+      .then(({ thread_preference }) => mind.mutate({ id, word: thread_preference === word ? "neither" : word }));
+  };
+  useKey("clear", () =>
+    leave(
+      "clear",
+      rows()
+        .filter(({ stands }) => stands !== "cleared")
+        .map(({ id }) => id),
+    ),
+  );
+  useKey("letIn", () =>
+    leave(
+      "let_in",
+      rows()
+        .filter(waits)
+        .map(({ id }) => id),
+    ),
+  );
+  useKey("flag", () => doing(all(({ flagged }) => flagged) ? "unflag" : "flag"));
+  useKey("unread", () => doing(all(({ unread }) => unread) ? "read" : "unread"));
+  useKey("raise", () => doing("raise"));
+  useKey("lower", () => doing("lower"));
+  useKey("keep", () => (all(({ kept }) => kept === true) ? doing("unkeep") : aim().length > 1 ? doing("keep") : pane("keep")));
+  useKey("label", () => pane("labels"));
+  useKey("ink", () => pane("ink"));
+  useKey("bringBack", () => pane("back"));
+  useKey("rule", () => pane("rule"));
+  useKey("follow", () => mindThread("followed"));
+  useKey("mute", () => mindThread("muted"));
+  return null;
+}
