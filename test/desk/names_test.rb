@@ -112,4 +112,23 @@ class NamesTest < Minitest::Test
     Desk::SaveThing.new(clock).call("groups", {"name" => "Fresh", "members" => ["ana@b.example"]})
     assert_operator Store::CurrentRulebook.rulebook.revision, :>, revision, "a group decides"
   end
+
+  # The account of each rule stays with the rules that decided.
+  def test_how_each_rule_was_read_is_told_by_the_rules_that_decided
+    straight_in = rule("Loans now", when: leaf("subject", "mentions", ["loan"]), then: {"timing" => {"now" => true}})
+    made = Desk::SaveRule.new(clock).call(straight_in)
+    id = take(subject: "Loan").id
+    sheet = -> { Web::Pages::Sheet.new(Store::Message.find(id), Store::CurrentRulebook.rulebook, clock.now).to_h[:why] }
+    before = sheet.call[:readings]
+    Desk::DeleteRule.new(clock).call(made.result.id)
+    3.times { |turn| Desk::SaveThing.new(clock).call("groups", {"name" => "G#{turn}", "members" => ["ana@b.example"]}) }
+    assert_equal [true, before], sheet.call.values_at(:stale, :readings)
+    assert_includes before.map { _1["rule"] }, "Loans now"
+    assert_equal 1, Store::RulebookRevision.count, "one for each revision that decided"
+    take(subject: "Another")
+    Store::RulebookRevision.prune
+    assert_equal 2, Store::RulebookRevision.count
+    Store::Claim.where(message_id: id).update_all(revision: Store::CurrentRulebook.rulebook.revision)
+    assert_equal 1, Store::RulebookRevision.prune
+  end
 end

@@ -8,6 +8,7 @@ export const keys = {
   zones: ["zones"],
   front: ["front"],
   held: ["held"],
+  heldPreview: (given: unknown) => ["held", "preview", given],
   round: (at: string | undefined) => ["round", at],
   sheet: (id: Id) => ["message", id],
   remote: (id: number) => ["remote", id],

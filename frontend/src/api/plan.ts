@@ -2,6 +2,7 @@ import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useActMutation } from "./acting";
 import { api, unwrap, bytes, type Week } from "./client";
 import { keys } from "./keys";
+import type { components, paths } from "./schema";
 
 export const useHeadsDown = () =>
   useQuery({ queryKey: keys.headsDown, queryFn: () => unwrap(api.GET("/heads-down")), gcTime: 0 });
@@ -27,8 +28,22 @@ export const useGoHeadsDown = () =>
     tells: "inline",
   });
 export const useEndHeadsDown = () => useActMutation(() => unwrap(api.DELETE("/heads-down")));
+export type OverMeetings = components["schemas"]["OverMeetings"];
 export const useFollowCalendar = () =>
-  useActMutation((path: string | null) => unwrap(api.PUT("/followed-calendar", { body: { path } })), { tells: "inline" });
+  useActMutation(
+    (given: { path: string | null; heads_down: OverMeetings }) => unwrap(api.PUT("/followed-calendar", { body: given })),
+    { tells: "inline" },
+  );
+/** What is about to be saved, and might do something to held mail. */
+export type HeldChange = paths["/held-preview"]["post"]["requestBody"]["content"]["application/json"];
+export const useHeldPreview = (given: HeldChange) =>
+  useQuery({
+    queryKey: keys.heldPreview(given),
+    queryFn: ({ signal }) => unwrap(api.POST("/held-preview", { body: given, signal })),
+    placeholderData: keepPreviousData,
+    gcTime: 0,
+    retry: false,
+  });
 export const useSaveZone = () =>
   useActMutation((given: { time_zone: string; trips: Week["trips"] }) => unwrap(api.PUT("/zone", { body: given })), {
     tells: "inline",

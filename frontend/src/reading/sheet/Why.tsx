@@ -28,7 +28,7 @@ export function Why({ why }: { why: Sheet["why"] }) {
           {all ? "Hide how each rule was read" : "How each rule was read"}
         </button>
       )}
-      {why.stale && <p className={ui.quiet}>The rules have changed since; these are the ones that spoke then.</p>}
+      {why.stale && <p className={ui.quiet}>The rules have changed since; this is by the rules as they were then.</p>}
       {all && (
         <ol className={styles.readings}>
           {why.readings.map((reading) => (

@@ -4,6 +4,7 @@ import { useState, type FormEvent } from "react";
 import type { Things } from "../../api/client";
 import { readCards, useDeleteThing, useSaveThing, useThings, type Kind } from "../../api/rulebook";
 import { MARKS } from "../../look/colours";
+import { BeforeSaving } from "../../parts/BeforeSaving";
 import { Check } from "../../parts/Check";
 import { Colour } from "../../parts/Colour";
 import { Fault } from "../../parts/Fault";
@@ -72,14 +73,15 @@ function CardPicker({ add }: { add: (emails: string[]) => void }) {
   );
 }
 
+const membersOf = (lines: string) => lines.split(/[\s,;]+/).filter(Boolean);
+
 function GroupForm({ group, done }: { group?: Group; done: () => void }) {
   const [name, setName] = useState(group?.name ?? "");
   const [lines, setLines] = useState(group?.members.join("\n") ?? "");
   const save = useSaveThing();
   const submit = (event: FormEvent) => {
     event.preventDefault();
-    const members = lines.split(/[\s,;]+/).filter(Boolean);
-    save.mutate({ kind: "groups", was: group?.name, thing: { name, members } }, { onSuccess: done });
+    save.mutate({ kind: "groups", was: group?.name, thing: { name, members: membersOf(lines) } }, { onSuccess: done });
   };
   return (
     <form className={forms.thingForm} onSubmit={submit}>
@@ -94,6 +96,9 @@ function GroupForm({ group, done }: { group?: Group; done: () => void }) {
         onChange={(event) => setLines(event.target.value)}
         helperText="Addresses, or @domain for everyone there; one a line"
       />
+      {group && (
+        <BeforeSaving given={{ thing: { kind: "groups", was: group.name, thing: { name, members: membersOf(lines) } } }} />
+      )}
       <CardPicker add={(emails) => setLines([lines.trim(), ...emails].filter(Boolean).join("\n"))} />
       <Fault of={save} />
       <Foot saving={save.isPending} done={done} />

@@ -3,13 +3,14 @@ import Button from "@mui/material/Button";
 import IconButton from "@mui/material/IconButton";
 import { useState, type FormEvent } from "react";
 import type { Week } from "../../api/client";
-import { readCalendar, useFollowCalendar } from "../../api/plan";
+import { readCalendar } from "../../api/plan";
 import { Check } from "../../parts/Check";
 import { Fault } from "../../parts/Fault";
 import { TextSlot } from "../../parts/fields";
 import { DateSpan, spanOf } from "../../parts/moments";
 import { FileField } from "../../parts/FileField";
 import ui from "../../parts/page.module.css";
+import { Followed } from "./Followed";
 import type { Plan } from "./plan";
 import styles from "./side.module.css";
 
@@ -57,42 +58,6 @@ function FromCalendar({
         <Button onClick={close}>Leave them</Button>
       </div>
     </section>
-  );
-}
-
-/** A calendar's file on this machine, during whose meetings mail is held; read anew when it changes. */
-function Followed({ week }: { week: Week }) {
-  const [path, setPath] = useState("");
-  const follow = useFollowCalendar();
-  return (
-    <div className={ui.rowOf}>
-      {week.followed ? (
-        <>
-          <span>
-            Mail is held during the meetings of <b>{week.followed.path}</b>.
-          </span>
-          <Button variant="text" onClick={() => follow.mutate(null)}>
-            No longer
-          </Button>
-          {week.followed.problem && <p className={ui.inPlace}>It cannot be read at the moment: {week.followed.problem}</p>}
-        </>
-      ) : (
-        <>
-          hold mail during my meetings in
-          <TextSlot
-            label="A calendar’s file on this machine"
-            value={path}
-            placeholder="/home/wren/calendar.ics"
-            width="long"
-            change={setPath}
-          />
-          <Button disabled={!path.trim()} onClick={() => follow.mutate(path)}>
-            Follow it
-          </Button>
-        </>
-      )}
-      <Fault of={follow} />
-    </div>
   );
 }
 

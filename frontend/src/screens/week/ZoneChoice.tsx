@@ -5,33 +5,35 @@ import { useState, type FormEvent } from "react";
 import type { Week } from "../../api/client";
 import { useZones } from "../../api/moment";
 import { useSaveZone } from "../../api/plan";
+import { BeforeSaving } from "../../parts/BeforeSaving";
 import { Fault } from "../../parts/Fault";
 import { TextSlot } from "../../parts/fields";
 import { DateSpan, spanOf } from "../../parts/moments";
 import ui from "../../parts/page.module.css";
 import styles from "./side.module.css";
 
+type Trip = Week["trips"][number];
+
 const FRESH = { time_zone: "", from: "", until: "" };
 
-/** The owner's time zone, for good or for a trip; windows follow the place. */
+/** The owner's time zone, for good or for a trip; windows follow the place. What that does to held mail is told before it is saved. */
 export function ZoneChoice({ week }: { week: Week }) {
   const zones = useZones().data?.zones ?? [];
   const [home, setHome] = useState(week.zone);
-  const [trip, setTrip] = useState(FRESH);
-  const [going, setGoing] = useState(false);
+  const [trip, setTrip] = useState<Trip>(); // that is being written
+  const [leaving, setLeaving] = useState<number>(); // which trip is to be taken out
   const save = useSaveZone();
-  const send = (trips: Week["trips"], time_zone = week.zone) => save.mutate({ time_zone, trips });
+  const known = (name: string) => zones.includes(name);
+  const without = week.trips.filter((_, at) => at !== leaving);
+  const next = trip && { time_zone: week.zone, trips: [...week.trips, spanOf(trip)] };
+  const close = () => {
+    setTrip(undefined);
+    setLeaving(undefined);
+  };
+  const send = (given: { time_zone: string; trips: Trip[] }) => save.mutate(given, { onSuccess: close });
   const add = (event: FormEvent) => {
     event.preventDefault();
-    save.mutate(
-      { time_zone: week.zone, trips: [...week.trips, spanOf(trip)] },
-      {
-        onSuccess: () => {
-          setTrip(FRESH);
-          setGoing(false);
-        },
-      },
-    );
+    if (next && trip.from) send(next);
   };
   return (
     <section aria-label="Time zone">
@@ -43,10 +45,11 @@ export function ZoneChoice({ week }: { week: Week }) {
       </datalist>
       <div className={ui.rowOf}>
         <TextSlot label="Time zone at home" value={home} list="zones" width="long" change={setHome} />
-        <Button disabled={home === week.zone} onClick={() => send(week.trips, home)}>
+        <Button disabled={home === week.zone} onClick={() => send({ time_zone: home, trips: week.trips })}>
           Change it for good
         </Button>
       </div>
+      {home !== week.zone && known(home) && <BeforeSaving given={{ zone: { time_zone: home, trips: week.trips } }} />}
       <ul className={styles.weekFigures}>
         {week.trips.map((each, index) => (
           <li key={index}>
@@ -58,7 +61,8 @@ export function ZoneChoice({ week }: { week: Week }) {
               <IconButton
                 size="small"
                 aria-label={`Take the trip to ${each.time_zone} out`}
-                onClick={() => send(week.trips.filter((_, at) => at !== index))}
+                aria-expanded={leaving === index}
+                onClick={() => setLeaving(index)}
               >
                 <Close fontSize="inherit" />
               </IconButton>
@@ -66,21 +70,44 @@ export function ZoneChoice({ week }: { week: Week }) {
           </li>
         ))}
       </ul>
-      {going ? (
-        <form className={ui.rowOf} onSubmit={add}>
-          <TextSlot
-            label="Time zone of the trip"
-            value={trip.time_zone}
-            required
-            placeholder="Asia/Tokyo"
-            list="zones"
-            change={(next) => setTrip({ ...trip, time_zone: next })}
-          />
-          <DateSpan of="of the trip" value={trip} change={(part) => setTrip({ ...trip, ...part })} />
-          <Button type="submit">Add the trip</Button>
+      {leaving !== undefined && week.trips[leaving] && (
+        <div role="group" aria-label={`Without the trip to ${week.trips[leaving].time_zone}`}>
+          <BeforeSaving given={{ zone: { time_zone: week.zone, trips: without } }} />
+          <div className={ui.rowOf}>
+            <Button autoFocus onClick={() => send({ time_zone: week.zone, trips: without })}>
+              Take the trip out
+            </Button>
+            <Button variant="text" onClick={close}>
+              Leave it
+            </Button>
+          </div>
+        </div>
+      )}
+      {trip ? (
+        <form onSubmit={add}>
+          <div className={ui.rowOf}>
+            <TextSlot
+              label="Time zone of the trip"
+              value={trip.time_zone}
+              required
+              placeholder="Asia/Tokyo"
+              list="zones"
+              change={(time_zone) => setTrip({ ...trip, time_zone })}
+            />
+            <DateSpan of="of the trip" value={trip} change={(part) => setTrip({ ...trip, ...part })} />
+          </div>
+          {next && trip.from && known(trip.time_zone) && <BeforeSaving given={{ zone: next }} />}
+          <div className={ui.rowOf}>
+            <Button type="submit" disabled={!trip.from || !trip.time_zone}>
+              Add the trip
+            </Button>
+            <Button variant="text" onClick={close}>
+              Cancel
+            </Button>
+          </div>
         </form>
       ) : (
-        <Button onClick={() => setGoing(true)}>Add a trip</Button>
+        <Button onClick={() => setTrip(FRESH)}>Add a trip</Button>
       )}
       <Fault of={save} />
     </section>

@@ -23,7 +23,8 @@ module UpFront
           stretch = Store::HeadsDown.of(@rulebook.plan, @now).covering(@now) or return
           ending = Store::HeadsDown.of(@rulebook.plan, @now).after(@now)
           own = Store::HeadsDown.running(@now).order(:id).last
-          {until: ending.iso8601, label: "until #{@time_format.moment(ending)}", left: @time_format.span(ending), reason: own ? own.reason : meeting,
+          {until: ending.iso8601, label: "until #{@time_format.moment(ending)}", left: @time_format.span(ending),
+           reason: own ? own.reason : meeting,
            planned: own.nil?, waiting: Store::State.held(@now).where(surface_at: stretch.end).count}
         end
 

@@ -111,11 +111,10 @@ module UpFront
         # Whether the rules had a say: they have none of what lies in Sent and the like.
         def ruled? = @state.came != "quiet"
 
-        # How each rule was read is worked out anew, while the rules are those that decided.
+        # How each rule was read is worked out anew, by the rules that decided.
         def readings
-          return [] if stale?
-
-          Core::Why.readings(@rulebook.decide(@message.to_core).trace.to_h)
+          book = stale? ? Store::RulebookRevision.rulebook(@claim.revision) : @rulebook
+          book ? Core::Why.readings(book.decide(@message.to_core).trace.to_h) : []
         end
 
         # What the person decided by hand, over what the rules had said.

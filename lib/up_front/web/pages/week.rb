@@ -20,7 +20,7 @@ module UpFront
           monday = @today - (@today.cwday - 1)
           preview = Desk::PlanPreview.new(@rulebook, @rulebook.document, @now)
           {revision: @rulebook.revision, plan: @rulebook.plan.to_h, zone: @zone.name, trips: @rulebook.owner["trips"] || [],
-           followed: Desk::FollowCalendar.followed&.then { {heads_down: "none"}.merge(_1.slice("path", "problem", "heads_down").symbolize_keys) }, days: (monday..monday + 6).map { day(_1) },
+           followed: followed, days: (monday..monday + 6).map { day(_1) },
            now: @zone.minutes(@now), usual: usual,
            figures: preview.figures, without: preview.figures_without, offs: offs, starts: starts}
         end
@@ -38,6 +38,10 @@ module UpFront
         end
 
         private
+
+        def followed
+          Desk::FollowCalendar.followed&.then { {heads_down: "none"}.merge(_1.slice("path", "problem", "heads_down").symbolize_keys) }
+        end
 
         # What refuses the plan as a whole is a sentence already.
         def said(fault) = (fault.pointer == "/plan" && fault.found.nil?) ? fault.expected : fault.message

@@ -1,0 +1,18 @@
+import { useHeldPreview, type HeldChange } from "../api/plan";
+import { Fault } from "./Fault";
+import ui from "./page.module.css";
+import { useSettled } from "./useSettled";
+
+const SETTLES_MS = 350;
+
+/** What would become of held mail if this were saved; stands where it is changed, before it is. */
+export function BeforeSaving({ given }: { given: HeldChange }) {
+  const settled = useSettled(given, SETTLES_MS);
+  const preview = useHeldPreview(settled);
+  return (
+    <div role="status">
+      {preview.data && <p className={ui.hint}>{preview.data.held || "What is held stays as it is."}</p>}
+      <Fault of={preview} />
+    </div>
+  );
+}

@@ -1,0 +1,47 @@
+# frozen_string_literal: true
+
+require "zlib"
+
+module UpFront
+  module Store
+    # The rulebook as it was when it decided, kept with the first claim of each revision.
+    class RulebookRevision < Record
+      self.table_name = "rulebook_revisions"
+      self.primary_key = "revision"
+
+      KEPT = PreparedQuery.new("SELECT 1 FROM rulebook_revisions WHERE revision = ?")
+      LOCK = Mutex.new
+      private_constant :LOCK
+
+      # To be called in the transaction that writes a claim. @param revision [Integer] of the rulebook in force
+      def self.keep(revision)
+        return if KEPT.call(revision)
+
+        book = CurrentRulebook.rulebook
+        create!(revision: revision, document: Zlib.deflate(JSON.generate(book.document))) if book&.revision == revision
+      end
+
+      # @return [Core::Rulebook, nil] as it was; nil where it decided before such were kept, or cannot be read any more
+      def self.rulebook(revision)
+        LOCK.synchronize do
+          key = [Connection.path, revision]
+          return @last.last if @last&.first == key
+
+          kept = find_by(revision: revision) or return
+          @last = [key, read(kept)].freeze
+          @last.last
+        end
+      end
+
+      def self.read(kept)
+        Core::Rulebook.read(JSON.parse(Zlib.inflate(kept.document)), revision: kept.revision)
+      rescue Core::Refused, Zlib::Error, JSON::ParserError
+        nil
+      end
+      private_class_method :read
+
+      # Lets go of those by which nothing here was decided. @return [Integer] how many went
+      def self.prune = where("revision NOT IN (SELECT revision FROM claims UNION SELECT revision FROM rulebooks)").delete_all
+    end
+  end
+end
