@@ -20,7 +20,7 @@ class PageSourceTest < Minitest::Test
   # What is kept in the browser, and by whom: the keys, a draft until it is saved, and that a part was loaded anew.
   STORED = %w[alerts/desktop.ts look/lazily.tsx parts/keys.tsx parts/useUnsaved.ts screens/rules/editor/useDraft.ts].freeze
   # Who looks for elements: for the focus, and for where things lie on the screen; never for what stands in which order.
-  LOOKS_FOR = %w[condition/Adder.tsx condition/focus.ts screens/week/Grid.tsx].freeze
+  LOOKS_FOR = %w[condition/Adder.tsx condition/focus.ts screens/week/Grid.tsx screens/week/useDrag.ts].freeze
 
   def source = @@source ||= PageSource.new("#{ROOT}/frontend/src")
   def whose(pattern) = source.code.select { |_, text| text.match?(pattern) }.keys.sort

@@ -34,9 +34,55 @@ class WeekTest < Minitest::Test
     assert_selector("[aria-label='Window Morning, Tue, 09:00 to 12:00']")
   end
 
+  def test_a_change_goes_to_all_days_or_to_the_one_that_is_touched
+    week
+    find("button", text: "the day I touch").click
+    round("Noon", "Wed").send_keys(:arrow_down, :arrow_down)
+    assert_selector("[aria-label='Round Noon 2, Wed, 12:10']:focus")
+    assert_selector("[aria-label='Round Noon, Tue, 12:00']")
+    window("Morning", "Thu").send_keys(:delete)
+    assert_no_selector("[aria-label^='Window Morning, Thu']")
+    assert_selector("[aria-label^='Window Morning, Fri']")
+    drag(round("Mid-morning", "Mon").find("b"), 3)
+    assert_selector("[aria-label='Round Mid-morning, Mon, 10:30']") # a slip of the hand moves nothing
+    drag(round("Mid-morning", "Mon"), 3)
+    find("button", text: "all its days").click
+    window("Morning", "Tue").send_keys(:enter)
+    assert_button "Remove it on all its days"
+    click_button "Add a round"
+    assert_selector("[aria-label^='Round Round 12:00, Tue']:focus")
+    page.driver.browser.switch_to.active_element.send_keys(%i[control arrow_right])
+    assert_selector("[aria-label^='Round Round 12:00, Wed']:focus")
+    assert_selector("[aria-label^='Round Round 12:00, Tue']")
+  end
+
+  def test_other_weeks_show_what_lies_in_them
+    path = File.join(WORLD.folder, "meetings.ics")
+    File.write(path, ["BEGIN:VCALENDAR", "VERSION:2.0", "BEGIN:VEVENT", "UID:1", "SUMMARY:Loans meeting", "DTSTART:20270318T140000Z",
+      "DTEND:20270318T153000Z", "END:VEVENT", "END:VCALENDAR", ""].join("\r\n"))
+    week
+    fill_in "A calendar’s file on this machine", with: path
+    assert_text "What is held stays as it is."
+    click_button "Follow it"
+    assert_text "Mail is held during one meeting of meetings.ics."
+    click_button "Add a trip"
+    fill_in "Time zone of the trip", with: "Asia/Tokyo"
+    give_moment "First day of the trip", "20032027"
+    assert_text "What is held stays as it is."
+    click_button "Add the trip"
+    assert_text "with one trip"
+    click_button "Week after"
+    assert_text "Week of 15 Mar"
+    assert_text "Loans meeting"
+    assert_selector("h2", text: "Sat 20 Tokyo")
+    assert_selector("h2", text: "Fri 19 off")
+    click_button "To this week"
+    assert_no_text "Loans meeting"
+  end
+
   def test_rounds_are_dragged_and_named_and_rules_follow
     week
-    drag(round("Mid-morning", "Wed"), 30)
+    drag(round("Mid-morning", "Wed").find("b"), 30)
     assert_no_selector("[aria-label='Round Mid-morning, Wed, 10:30']")
     round("Evening", "Mon").send_keys(:enter)
     fill_in "Name", with: "Last one"

@@ -31,6 +31,7 @@ export const keys = {
   headsDown: ["headsDown"],
   calendarAddress: ["calendarAddress"],
   week: ["week"],
+  weekDays: (of: string | undefined) => ["week", "days", of],
   weekDryRun: (given: unknown) => ["week", "dryRun", given],
   showingAlerts: ["showingAlerts"],
   journal: (before: number | undefined) => ["journal", before],

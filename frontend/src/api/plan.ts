@@ -8,6 +8,14 @@ export const useHeadsDown = () =>
   useQuery({ queryKey: keys.headsDown, queryFn: () => unwrap(api.GET("/heads-down")), gcTime: 0 });
 export const useCalendarAddress = () => useQuery({ queryKey: keys.calendarAddress, queryFn: () => unwrap(api.GET("/calendar")) });
 export const useWeek = () => useQuery({ queryKey: keys.week, queryFn: () => unwrap(api.GET("/week")) });
+/** @param of a date of the week; none where it is not asked */
+export const useWeekDays = (of: string | undefined) =>
+  useQuery({
+    queryKey: keys.weekDays(of),
+    queryFn: () => unwrap(api.GET("/week/days", { params: { query: { of: of! } } })),
+    enabled: of !== undefined,
+    placeholderData: keepPreviousData,
+  });
 export type Renamed = { kind: "windows" | "rounds"; was: string; name: string };
 export const useWeekDryRun = (given: { plan: Week["plan"]; renamed: Renamed[] } | undefined) =>
   useQuery({

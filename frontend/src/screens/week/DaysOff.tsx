@@ -11,11 +11,10 @@ import { DateSpan, spanOf } from "../../parts/moments";
 import { FileField } from "../../parts/FileField";
 import ui from "../../parts/page.module.css";
 import { Followed } from "./Followed";
-import type { Plan } from "./plan";
+import type { Off, Plan } from "./plan";
 import styles from "./side.module.css";
 
 type Calendar = Awaited<ReturnType<typeof readCalendar>>;
-type Off = string | { from: string; until: string; name?: string };
 
 const label = (off: Off): string =>
   typeof off === "string" ? off : off.from === off.until ? off.from : `${off.from} to ${off.until}`;

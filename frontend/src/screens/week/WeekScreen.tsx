@@ -1,7 +1,7 @@
 import Button from "@mui/material/Button";
 import { useEffect, useState } from "react";
 import type { Week } from "../../api/client";
-import { useSaveWeek, useWeek, useWeekDryRun, type Renamed } from "../../api/plan";
+import { useSaveWeek, useWeek, useWeekDays, useWeekDryRun, type Renamed } from "../../api/plan";
 import { Fault } from "../../parts/Fault";
 import ui from "../../parts/page.module.css";
 import { StillHere } from "../../parts/StillHere";
@@ -12,10 +12,11 @@ import { Figures, span, Waits } from "./Figures";
 import { Grid } from "./Grid";
 import { LetThrough } from "./LetThrough";
 import { Panel } from "./Panel";
-import { withRound, withWindow, type Pick, type Plan } from "./plan";
+import { addRound, addWindow, withRound, withWindow, type Pick, type Plan, type Reach } from "./plan";
 import { Planned } from "./Planned";
 import styles from "./side.module.css";
 import weekStyles from "./week.module.css";
+import { WeekBar } from "./WeekBar";
 import { ZoneChoice } from "./ZoneChoice";
 
 const SETTLES_MS = 80; // a drag asks while it goes, but not at every pixel
@@ -23,6 +24,12 @@ const SETTLES_MS = 80; // a drag asks while it goes, but not at every pixel
 /** What is drawn and not saved, and on which week. */
 type Drawn = { plan: Plan; renamed: Renamed[]; revision: Week["revision"] };
 const NONE: Renamed[] = [];
+
+const daysLater = (date: string, days: number): string => {
+  const day = new Date(`${date}T00:00:00Z`);
+  day.setUTCDate(day.getUTCDate() + days);
+  return day.toISOString().slice(0, 10);
+};
 
 type Asked = { plan: Plan; renamed: Renamed[] } | undefined;
 
@@ -70,6 +77,17 @@ function Drawing({ week }: { week: Week }) {
   const draw = (next: Plan, names: Renamed[] = renamed) => unsaved.put({ plan: next, renamed: names, revision: week.revision });
   const setPlan = (next: Plan) => draw(next);
   const [picked, setPicked] = useState<Pick>();
+  const [reach, setReach] = useState<Reach>("all");
+  const [focus, setFocus] = useState<{ at: Pick }>();
+  const [away, setAway] = useState(0);
+  const others = useWeekDays(away === 0 ? undefined : daysLater(week.days[0]!.date, away * 7)).data?.days;
+  const days = away === 0 ? week.days : (others ?? []);
+  const day = (days.find(({ today }) => today) ?? days[0])?.day ?? "mon";
+  const added = (next: Plan, at: Pick) => {
+    setPlan(next);
+    setPicked(at);
+    setFocus({ at });
+  };
   const [choosing, setChoosing] = useState(false);
   const shown = plan ?? week.plan;
   const dryRun = useWeekDryRun(useSettled(plan, renamed)).data;
@@ -101,15 +119,29 @@ function Drawing({ week }: { week: Week }) {
         <h1 className={ui.lead}>Your week</h1>
         <p className={ui.sub}>
           Mail that arrives in a hatched window waits for the next round, or for the window’s end. The grey bars show when mail
-          usually arrives. Draw a window on a day; double-click adds a round; arrow keys move what has the focus, with Shift its
-          end; drag sideways for another day.
+          usually arrives. Draw a window on a day; drag its edges, or a round’s post. Arrow keys move what has the focus, with
+          Shift its end, with Ctrl a copy to the next day.
         </p>
+        <WeekBar
+          {...{ days, away, reach, setReach }}
+          go={setAway}
+          addWindow={() => added(addWindow(shown, day, 9 * 60, 10 * 60), { kind: "windows", index: shown.windows.length, day })}
+          addRound={() => added(addRound(shown, [day], 12 * 60), { kind: "rounds", index: shown.rounds.length, day })}
+        />
         {drawn && unsaved.found && <StillHere letGo={back} />}
-        <Grid plan={shown} week={week} picked={picked} pick={setPicked} change={setPlan} />
+        <Grid
+          plan={shown}
+          {...{ week, days, picked, reach, focus }}
+          pick={setPicked}
+          setFocus={(at) => setFocus({ at })}
+          change={setPlan}
+        />
       </main>
       <aside className={`${ui.sheet} ${ui.try}`} aria-label="What this plan does">
         <div className={ui.sheetScroll}>
-          {picked && <Panel plan={shown} week={week} picked={picked} change={setPlan} pick={setPicked} rename={rename} />}
+          {picked && (
+            <Panel plan={shown} week={week} picked={picked} reach={reach} change={setPlan} pick={setPicked} rename={rename} />
+          )}
           <h2>What this plan does</h2>
           <p className={ui.sub}>On your own mail of the last four weeks.</p>
           {dryRun?.faults.map((fault) => (

@@ -1,4 +1,5 @@
 import type { Week } from "../../api/client";
+import { DAYS } from "../../parts/chips";
 import { fold } from "../../parts/fold";
 
 /** The plan as it is drawn: minutes are those after midnight, and a window that ends at or before its start runs past it. */
@@ -6,6 +7,8 @@ export type Plan = Week["plan"];
 export type Window = Plan["windows"][number];
 export type Round = Plan["rounds"][number];
 export type Pick = { kind: "windows" | "rounds"; index: number; day: string };
+/** What a change on one day goes to: all days on which the window or round stands, or that day alone. */
+export type Reach = "all" | "one";
 
 export const SNAP = 5;
 export const DAY = 1440;
@@ -20,8 +23,12 @@ const before = (days: { day: string }[], day: string) => days[(days.findIndex((e
 /** What of a window lies on a day: from its start, or over from the evening before. */
 export type Block = { index: number; from: number; to: number; start: boolean; end: boolean };
 
-export function blocksOn(plan: Plan, days: { day: string }[], day: string): Block[] {
-  return plan.windows.flatMap(({ days: on, from, to }, index): Block[] => {
+export function blocksOn(
+  spans: readonly { days: string[]; from: string; to: string }[],
+  days: { day: string }[],
+  day: string,
+): Block[] {
+  return spans.flatMap(({ days: on, from, to }, index): Block[] => {
     const [start, end] = [minutesOf(from), minutesOf(to)];
     if (end > start) return on.includes(day) ? [{ index, from: start, to: end, start: true, end: true }] : [];
     return [
@@ -47,10 +54,12 @@ export const withRound = (plan: Plan, index: number, part: Partial<Round>): Plan
   ...plan,
   rounds: plan.rounds.map((each, at) => (at === index ? { ...each, ...part } : each)),
 });
-export const without = (plan: Plan, { kind, index }: Pick): Plan => ({
-  ...plan,
-  [kind]: plan[kind].filter((_, at) => at !== index),
-});
+/** Taken out: of all its days, or of the one alone. */
+export const without = (plan: Plan, { kind, index, day }: Pick, reach: Reach = "all"): Plan => {
+  const days = plan[kind][index]!.days.filter((each) => each !== day);
+  if (reach === "all" || days.length === 0) return { ...plan, [kind]: plan[kind].filter((_, at) => at !== index) };
+  return { ...plan, [kind]: plan[kind].map((each, at) => (at === index ? { ...each, days } : each)) } as Plan;
+};
 
 export const addWindow = (plan: Plan, day: string, from: number, to: number): Plan => ({
   ...plan,
@@ -140,4 +149,31 @@ export function onDay(plan: Plan, { kind, index, day }: Pick, to: string): Plan 
   if (day === to || thing.days.includes(to)) return plan;
   const days = thing.days.map((each) => (each === day ? to : each));
   return { ...plan, [kind]: plan[kind].map((each, at) => (at === index ? { ...each, days } : each)) } as Plan;
+}
+
+/** The plan and the thing to change, where a change reaches one day alone: that day's own, made if need be. */
+export function reached(plan: Plan, pick: Pick, reach: Reach): { plan: Plan; pick: Pick } {
+  if (reach === "all" || plan[pick.kind][pick.index]!.days.length < 2) return { plan, pick };
+  return { plan: alone(plan, pick), pick: { ...pick, index: plan[pick.kind].length } };
+}
+
+/** It stands on another day too. */
+export function copied(plan: Plan, { kind, index }: Pick, to: string): Plan {
+  const thing = plan[kind][index]!;
+  if (thing.days.includes(to)) return plan;
+  const days = DAYS.filter((day) => day === to || thing.days.includes(day));
+  return { ...plan, [kind]: plan[kind].map((each, at) => (at === index ? { ...each, days } : each)) } as Plan;
+}
+
+export type Off = string | { from: string; until: string; name?: string };
+const covers = (off: Off, date: string): boolean =>
+  typeof off === "string" ? off === date : off.from <= date && date <= off.until;
+
+/** Where a window or round of a day stands among those that can have the focus. */
+export const placeOf = ({ kind, index, day }: Pick) => `${kind} ${index} ${day}`;
+
+/** What a date is off for, by the plan as it is drawn; empty where it is off without a name. */
+export function offOn(plan: Plan, date: string): string | undefined {
+  const off = (plan.days_off as Off[]).find((each) => covers(each, date));
+  return off === undefined ? undefined : typeof off === "string" ? "" : (off.name ?? "");
 }

@@ -17,10 +17,9 @@ module UpFront
         end
 
         def to_h
-          monday = @today - (@today.cwday - 1)
           preview = Desk::PlanPreview.new(@rulebook, @rulebook.document, @now)
           {revision: @rulebook.revision, plan: @rulebook.plan.to_h, zone: @zone.name, trips: @rulebook.owner["trips"] || [],
-           followed: followed, days: (monday..monday + 6).map { day(_1) },
+           followed: followed, days: WeekDays.new(@rulebook, @now).of,
            now: @zone.minutes(@now), usual: usual,
            figures: preview.figures, without: preview.figures_without, offs: offs, starts: starts}
         end
@@ -45,11 +44,6 @@ module UpFront
 
         # What refuses the plan as a whole is a sentence already.
         def said(fault) = (fault.pointer == "/plan" && fault.found.nil?) ? fault.expected : fault.message
-
-        def day(date)
-          {day: @zone.weekday(date), label: date.strftime("%a"), number: date.day, date: date.iso8601, today: date == @today,
-           day_off: @rulebook.plan.days_off.include?(date)}
-        end
 
         # @return [Hash{String=>Array<Float>}] by weekday, how many messages usually arrive in each hour
         def usual

@@ -7,6 +7,7 @@ module UpFront
       module Week
         def self.registered(app)
           app.get("/api/week") { json(Pages::Week.new(rulebook, now).to_h) }
+          app.get("/api/week/days") { json(days: Pages::WeekDays.new(rulebook, now).of(Date.iso8601(params["of"]))) }
           app.post("/api/week/dry-run") do
             wanted = given
             json(Pages::Week.new(rulebook, now).try(wanted["plan"], renamed: wanted["renamed"] || []))
