@@ -106,7 +106,13 @@ export function TidyPane({ source, holds, close }: { source: TidySource; holds: 
           {verb}: {many}
         </Button>
         <Button onClick={close}>Close</Button>
-        <span className={ui.quiet}>Undo takes all of it back, now or later from What was done.</span>
+        <span className={ui.quiet}>
+          {total === 0
+            ? "Nothing here is of that kind; widen what it reaches."
+            : what === BACK && !back
+              ? "Say first when it comes back."
+              : "Undo takes all of it back, now or later from What was done."}
+        </span>
       </div>
     </section>
   );

@@ -74,11 +74,14 @@ export function ChosenBar({ open, held = false }: { open: number | undefined; he
   });
   useKey("close", none, ids.length > 0);
   if (ids.length === 0) return null;
-  const close = () => show(undefined);
+  const close = () => {
+    show(undefined);
+    order?.focus(ids[ids.length - 1]);
+  };
   const rows = ids.flatMap((id) => order?.row(id) ?? []);
   const act = (name: Act) => acting.mutate({ act: name, messages: [...ids] }, { onSuccess: none });
   return (
-    <section className={styles.chosenBar} aria-label="Chosen messages">
+    <section className={styles.chosenBar} aria-label="Chosen messages" data-chosen-bar>
       <div className={ui.rowOf}>
         <b>{ids.length} chosen</b>
         {held && <Button onClick={() => act("let_in")}>Let in now</Button>}

@@ -82,12 +82,16 @@ function Weigh({ sheet, act, show }: ActionsGiven) {
   const weigh = (name: Act) => act(name, [sheet.id]);
   return (
     <div className={styles.sheetWeigh} role="group" aria-label="Its weight">
-      <Button variant="text" disabled={sheet.priority === "top"} onClick={() => weigh("raise")}>
-        Raise <KeyCap of="raise" />
-      </Button>
-      <Button variant="text" disabled={sheet.priority === "low"} onClick={() => weigh("lower")}>
-        Lower <KeyCap of="lower" />
-      </Button>
+      {sheet.priority !== "top" && (
+        <Button variant="text" onClick={() => weigh("raise")}>
+          Raise <KeyCap of="raise" />
+        </Button>
+      )}
+      {sheet.priority !== "low" && (
+        <Button variant="text" onClick={() => weigh("lower")}>
+          Lower <KeyCap of="lower" />
+        </Button>
+      )}
       <Button variant="text" onClick={() => (sheet.kept ? weigh("unkeep") : show("keep"))}>
         {sheet.kept ? "No longer at top" : "Keep at top"} <KeyCap of="keep" />
       </Button>

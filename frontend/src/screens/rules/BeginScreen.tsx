@@ -96,6 +96,7 @@ function StartForm({ start, close }: { start: StartingRule; close: () => void })
         <Button variant="text" onClick={close}>
           Close
         </Button>
+        {!body && <span className={ui.quiet}>Answer what is asked above first.</span>}
         <span className={ui.quiet}>
           {answered?.count !== null && answered?.count !== undefined
             ? `Matches ${answered.count.toLocaleString("en")} of the last month’s ${answered.of.toLocaleString("en")} messages.`

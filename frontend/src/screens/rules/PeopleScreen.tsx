@@ -12,6 +12,8 @@ import { FileField } from "../../parts/FileField";
 import forms from "../../parts/forms.module.css";
 import ui from "../../parts/page.module.css";
 import { LabelPill } from "../../parts/Pill";
+import { StillHere } from "../../parts/StillHere";
+import { useUnsaved } from "../../parts/useUnsaved";
 import { RulesNav } from "./RulesNav";
 
 type Group = Things["groups"][number];
@@ -76,15 +78,22 @@ function CardPicker({ add }: { add: (emails: string[]) => void }) {
 const membersOf = (lines: string) => lines.split(/[\s,;]+/).filter(Boolean);
 
 function GroupForm({ group, done }: { group?: Group; done: () => void }) {
-  const [name, setName] = useState(group?.name ?? "");
-  const [lines, setLines] = useState(group?.members.join("\n") ?? "");
+  const unsaved = useUnsaved<{ name: string; lines: string }>(`group-${group?.name ?? "new"}`);
+  const { name, lines } = unsaved.written ?? { name: group?.name ?? "", lines: group?.members.join("\n") ?? "" };
+  const setName = (next: string) => unsaved.put({ name: next, lines });
+  const setLines = (next: string) => unsaved.put({ name, lines: next });
   const save = useSaveThing();
+  const over = () => {
+    unsaved.put(undefined);
+    done();
+  };
   const submit = (event: FormEvent) => {
     event.preventDefault();
-    save.mutate({ kind: "groups", was: group?.name, thing: { name, members: membersOf(lines) } }, { onSuccess: done });
+    save.mutate({ kind: "groups", was: group?.name, thing: { name, members: membersOf(lines) } }, { onSuccess: over });
   };
   return (
     <form className={forms.thingForm} onSubmit={submit}>
+      {unsaved.found && <StillHere letGo={() => unsaved.put(undefined)} />}
       <TextField label="Name" size="small" required autoFocus value={name} onChange={(event) => setName(event.target.value)} />
       <TextField
         label="Members"
@@ -101,28 +110,35 @@ function GroupForm({ group, done }: { group?: Group; done: () => void }) {
       )}
       <CardPicker add={(emails) => setLines([lines.trim(), ...emails].filter(Boolean).join("\n"))} />
       <Fault of={save} />
-      <Foot saving={save.isPending} done={done} />
+      <Foot saving={save.isPending} done={over} />
     </form>
   );
 }
 
 function LabelForm({ label, done }: { label?: Label; done: () => void }) {
-  const [name, setName] = useState(label?.name ?? "");
-  const [colour, setColour] = useState(label?.colour ?? MARKS[0]);
+  const unsaved = useUnsaved<{ name: string; colour: string }>(`label-${label?.name ?? "new"}`);
+  const { name, colour } = unsaved.written ?? { name: label?.name ?? "", colour: label?.colour ?? MARKS[0]! };
+  const setName = (next: string) => unsaved.put({ name: next, colour });
+  const setColour = (next: string) => unsaved.put({ name, colour: next });
   const save = useSaveThing();
+  const over = () => {
+    unsaved.put(undefined);
+    done();
+  };
   const submit = (event: FormEvent) => {
     event.preventDefault();
-    save.mutate({ kind: "labels", was: label?.name, thing: { name, colour } }, { onSuccess: done });
+    save.mutate({ kind: "labels", was: label?.name, thing: { name, colour } }, { onSuccess: over });
   };
   return (
     <form className={forms.thingForm} onSubmit={submit}>
+      {unsaved.found && <StillHere letGo={() => unsaved.put(undefined)} />}
       <TextField label="Name" size="small" required autoFocus value={name} onChange={(event) => setName(event.target.value)} />
       <div className={ui.rowOf}>
         Colour <Colour label="Colour" value={colour} change={setColour} />
         <LabelPill colour={colour}>{name || "as it looks"}</LabelPill>
       </div>
       <Fault of={save} />
-      <Foot saving={save.isPending} done={done} />
+      <Foot saving={save.isPending} done={over} />
     </form>
   );
 }
@@ -145,6 +161,7 @@ function Acts({ kind, name, rules, edit }: { kind: Kind; name: string; rules: st
       <Button variant="text" onClick={edit} aria-label={`Change the ${kind.slice(0, -1)} ${name}`}>
         Change
       </Button>
+      {rules.length > 0 && <span className={ui.quiet}>Take it out of its rules to delete it.</span>}
       <Button
         variant="text"
         disabled={rules.length > 0}

@@ -230,6 +230,17 @@ function Editor({ view, vocabulary }: { view: SavedView | undefined; vocabulary:
             Save view
           </Button>
           <Button onClick={() => leave(view ? `/views/${view.id}` : "/views")}>Cancel</Button>
+          {!ready && dryRun && (
+            <span className={ui.quiet}>
+              {unread
+                ? "The text cannot be read yet."
+                : body.name.trim() === ""
+                  ? "It wants a name."
+                  : dryRun.unfinished.length > 0
+                    ? "A condition still wants its words."
+                    : dryRun.faults[0]?.message}
+            </span>
+          )}
         </div>
       </main>
       <aside className={`${ui.sheet} ${ui.try}`} aria-label="What it shows">

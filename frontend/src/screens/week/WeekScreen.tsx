@@ -181,6 +181,13 @@ function Drawing({ week }: { week: Week }) {
           <Button disabled={!plan} onClick={back}>
             As it was
           </Button>
+          <span className={ui.quiet}>
+            {!plan
+              ? "Nothing is drawn that is not saved."
+              : dryRun?.faults.length
+                ? "It cannot be saved so; why stands above."
+                : ""}
+          </span>
         </div>
       </aside>
     </>

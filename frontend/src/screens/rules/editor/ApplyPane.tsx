@@ -110,6 +110,11 @@ export function ApplyPane({ id, close }: { id: number; close: () => void }) {
           Apply to {count.toLocaleString("en")} {count === 1 ? "message" : "messages"}
         </Button>
         <Button onClick={close}>Close</Button>
+        {page && (count === 0 || topics.length === 0) && (
+          <span className={ui.quiet}>
+            {topics.length === 0 ? "Choose what of it to apply." : "No message here would change by it."}
+          </span>
+        )}
       </div>
     </aside>
   );

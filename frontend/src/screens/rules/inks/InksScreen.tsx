@@ -27,6 +27,7 @@ function Entry({ ink, change }: { ink: Ink; change: () => void }) {
         <Button variant="text" onClick={change} aria-label={`Change the ink ${name}`}>
           Change
         </Button>
+        {ink.rules.length > 0 && <span className={ui.quiet}>Take it out of its rules to delete it.</span>}
         <Button
           variant="text"
           disabled={ink.rules.length > 0}
