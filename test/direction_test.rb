@@ -24,7 +24,7 @@ class DirectionTest < Minitest::Test
     "store" => {
       "database" => "", "rulebook" => "database", "plan" => "database", "alerts" => "database", "sources" => "database",
       "mail" => "database rulebook", "threads" => "database mail", "asking" => "database rulebook mail",
-      "history" => "database mail asking", "opening" => "database mail asking"
+      "history" => "database mail asking rulebook", "opening" => "database mail asking"
     },
     "desk" => {
       "acting" => "", "previews" => "", "deciding" => "acting", "rules" => "acting deciding", "plan" => "acting deciding",

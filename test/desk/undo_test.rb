@@ -52,6 +52,7 @@ class UndoTest < Minitest::Test
     "let in" => -> { Desk::LetIn.new(clock).call([@held]) },
     "raise" => -> { Desk::ChangePriority.new(clock, 1).call([@held, *@here]) },
     "label" => -> { Desk::ChangeLabels.new(clock, on: ["Border"], off: ["Loans"]).call(@here) },
+    "ink" => -> { Desk::ChangeInk.new(clock, "Copper").call([@held, *@here]) },
     "keep at top" => -> { Desk::KeepAtTop.new(clock, until_at: clock.now + 60).call(@here) },
     "put off" => -> { Desk::BringBack.new(clock, clock.now + 3_600, reason: "Ask Joost", when_answered: true).call([@held, *@here]) },
     "move" => -> { Desk::MoveToMoment.new(clock, clock.now + 7_200).call([@held]) },

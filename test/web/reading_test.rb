@@ -13,7 +13,7 @@ class ReadingTest < Minitest::Test
   ].freeze
   QUERIES = {
     "/completions" => "?fact=from&typed=a", "/find" => "?text=crate", "/find/facets" => "?text=crate", "/find/hints" => "?text=cra",
-    "/inks/wearing" => "?name=Copper", "/rounds" => "?at=2027-03-09T10:30:00Z"
+    "/inks/wearing" => "?name=Copper", "/rounds" => "?at=2027-03-09T10:30:00Z", "/week/days" => "?of=2027-03-16"
   }.freeze
 
   def setup

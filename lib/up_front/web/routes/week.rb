@@ -41,7 +41,7 @@ module UpFront
           app.post("/api/calendars") do
             today = rulebook.zone.date(now)
             json(Post::CalendarFile.found(request.body.read(Post::CalendarFile::MAX_BYTES + 1).to_s, rulebook.zone,
-              from: today, until: today + Core::Plan::HORIZON_DAYS).to_h)
+              from: today, until: today + Core::Plan::HORIZON_DAYS).to_h.except(:free))
           end
         end
 
