@@ -44,6 +44,19 @@ class HeadsDownTest < Minitest::Test
     assert_equal 0, Store::Event.where(kind: "heads_down_over").count
   end
 
+  def test_a_round_that_ends_heads_down_counts_all_that_comes
+    down("10:30")
+    take(subject: "Plain")
+    take(subject: "Hello")
+    take(subject: "Border")
+    rounds = -> { Web::Pages::Day.new(Store::CurrentRulebook.rulebook, clock.now).to_h[:rounds].to_h { [_1[:time], _1[:count]] } }
+    assert_equal 2, rounds.call["10:30"]
+    assert_equal %w[Hello Plain], Web::Pages::Round.new(Store::CurrentRulebook.rulebook, clock.now, at("10:30")).to_h[:messages]
+      .map { _1[:subject] }.sort
+    clock.now = at("10:31")
+    assert_equal 2, rounds.call["10:30"]
+  end
+
   def test_what_cannot_be
     [["09:00", 422], ["09:14", 422]].each { |time, status| assert_equal status, assert_raises(Desk::Act::Impossible) { down(time) }.status }
     assert_raises(Desk::Act::Impossible) { Desk::EndHeadsDown.new(clock).call }

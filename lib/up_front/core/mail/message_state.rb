@@ -64,6 +64,12 @@ module UpFront
         claim.surface_at if put_off_after_its_round?
       end
 
+      # @param at [Time] the moment of a round @return [Boolean] whether it comes then, or came: with the round, or since a heads-down
+      #   ended with it
+      def with_round?(at)
+        round_at == at || (comes? && state.surface_at == at && claim.held && state.let_in_at.nil? && !put_off_once?)
+      end
+
       # How it came, or comes, as lists tell it: by the minute. @return [Array(Time, Boolean)] when, nil for never, and whether with a
       #   round
       def arrives_at = [state.surface_at && Time.at(state.surface_at.to_i / 60 * 60).utc, by_round?]

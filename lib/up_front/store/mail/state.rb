@@ -21,6 +21,12 @@ module UpFront
         claimed.where("(states.surface_at = :at AND #{StateSQL::BY_ROUND}) OR (states.message_id IN (SELECT message_id FROM claims " \
           "WHERE round IS NOT NULL AND surface_at = :at) AND #{StateSQL::PUT_OFF_LATER})", at: at)
       }
+      # What comes, or came, at the moment of a round: all that it brings, and what waited for that moment for another reason, a heads-down
+      # that ends with it.
+      scope :with_round, ->(at) {
+        by_round(at).or(claimed.where("states.surface_at = ? AND claims.held AND states.let_in_at IS NULL AND states.put_off_at IS NULL " \
+          "AND #{StateSQL::COMES}", at))
+      }
       scope :to_announce, ->(now) { surfaced(now).where(announced_at: nil) }
       # With `shown_priority`: the person's own, else the claim's.
       scope :claimed, -> { joins("JOIN claims ON claims.message_id = states.message_id") }

@@ -45,7 +45,7 @@ module UpFront
           @plan.stops_on(@date).map do |stop|
             done = stop.at <= @now
             {name: stop.round.name, at: stop.at.iso8601, minute: @zone.minutes(stop.at), time: @time_format.moment(stop.at), done: done,
-             count: Store::State.by_round(stop.at).count}
+             count: Store::State.with_round(stop.at).count}
           end
         end
 

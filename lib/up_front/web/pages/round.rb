@@ -21,7 +21,7 @@ module UpFront
 
         private
 
-        def rows = Row.of(Store::State.by_round(@at).limit(MOST).to_a, @rulebook, @now)
+        def rows = Row.of(Store::State.with_round(@at).limit(MOST).to_a, @rulebook, @now)
       end
     end
   end
