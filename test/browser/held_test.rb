@@ -51,7 +51,7 @@ class HeldTest < Minitest::Test
     assert_text(/Let in (?:“|\d+ messages)/)
     click_link "Front"
     open_message("Purchase order 2207 approved")
-    press("b")
+    press("p")
     within("section[aria-label='Bring back']") do
       fill_in "Why, for yourself", with: "Ask finance"
       fill_in "Hours", with: "2"
@@ -72,8 +72,8 @@ class HeldTest < Minitest::Test
     assert_text(/The 08:00 round: \d+ messages/)
     rows = all("section[aria-label='Came with the 08:00 round'] a[data-row]").first(3)
     subjects = rows.map { _1.find("em").text }
-    rows[0].send_keys("x")
-    rows[1].send_keys("x")
+    rows[0].send_keys(:space)
+    rows[1].send_keys(:space)
     assert_text "2 chosen"
     within("section[aria-label='Chosen messages']") do
       click_button "Bring back …"
@@ -128,7 +128,7 @@ class HeldTest < Minitest::Test
     deliver(subject: "Re: Border papers wanted at once", headers: ["In-Reply-To: #{first}"])
     assert_link(text: "Re: Border papers wanted at once")
     open_message("Border papers wanted")
-    press("b")
+    press("p")
     within("section[aria-label='Bring back']") do
       find("label", text: "the whole conversation, 2 messages").click
       find("label", text: "back sooner if somebody answers").click

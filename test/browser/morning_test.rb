@@ -73,9 +73,9 @@ class MorningTest < Minitest::Test
     assert_text "Cleared “Purchase order 2207 approved”. It stays in its mailbox."
     assert_no_link(text: "Purchase order 2207 approved")
     assert_selector("aside[aria-label=Message] h1", text: /Lunch on Thursday|Re: frame depth/)
-    press("z")
+    press_with(:control, "z")
     assert_text "Undone: Cleared “Purchase order 2207 approved”."
-    press("z") # and on, step by step
+    press_with(:control, "z") # and on, step by step
     assert_text "Undone: Marked “Purchase order 2207 approved” unread."
     assert_link(text: "Purchase order 2207 approved")
     within("section", text: "From Monday 8 March") { click_button(text: "Clear all") }

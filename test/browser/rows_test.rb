@@ -27,10 +27,10 @@ class RowsTest < Minitest::Test
     assert_text "Cleared “Purchase order 2207 approved”."
     assert_no_link(text: "Purchase order 2207 approved")
     assert_seen(true) { !focused.empty? && focused.include?("Marta Quist") } # the next one
-    press "z"
+    press_with(:control, "z")
     assert_link(text: "Purchase order 2207 approved")
     focus_on "Purchase order 2207 approved"
-    press "b"
+    press "p"
     assert_selector("aside h1", text: "Purchase order 2207 approved")
     press "Ask Joost"
     press :escape
@@ -43,11 +43,11 @@ class RowsTest < Minitest::Test
 
   def test_keys_act_on_the_chosen_and_low_mail_is_reached_by_arrows
     focus_on "Purchase order 2207 approved"
-    press "x", :arrow_down, "x", "f"
+    press :space, :arrow_down, :space, "f"
     assert_text "Flagged 2 messages."
     assert_no_selector("section[aria-label='Chosen messages']")
     focus_on "Purchase order 2207 approved"
-    press "x", :arrow_down, "x"
+    press :space, :arrow_down, :space
     assert_text "2 chosen"
     press "i"
     within("section[aria-label='Ink']") { click_button "Copper" }
@@ -57,6 +57,31 @@ class RowsTest < Minitest::Test
     assert_no_link(text: "Hourly reading 17:00")
     20.times { press :arrow_down }
     assert_link(text: "Hourly reading 17:00")
+  end
+
+  def test_a_stretch_all_and_a_section_are_chosen
+    focus_on "Purchase order 2207 approved"
+    press :space, :arrow_down, :arrow_down
+    press_with(:shift, :space)
+    assert_text "3 chosen"
+    press_with(:shift, :arrow_down)
+    assert_text "4 chosen"
+    press :delete
+    assert_text "Discarded 4 messages."
+    press_with(:control, "z")
+    assert_text "Undone: Discarded 4 messages."
+    click_button(text: "Choose all", match: :first)
+    count = find("section[aria-label^='Came with the 08:00 round'] h2 + span").text
+    assert_text "#{count} chosen"
+    press :escape
+    press_with(:control, "a")
+    assert_text(/\d\d chosen/)
+    press :escape
+    focus_on "Purchase order 2207 approved"
+    press :space
+    click_button "Make a rule for these"
+    assert_field "Name", with: "From Finance desk"
+    assert_text "finance@lanternquay.example"
   end
 
   def test_each_row_offers_what_can_be_done_with_it
@@ -76,7 +101,7 @@ class RowsTest < Minitest::Test
 
   def test_put_off_with_a_reason_to_a_day_and_a_time_of_ones_own
     open_message "Purchase order 2207 approved"
-    press "b"
+    press "p"
     press "Ask Joost"
     find("summary", text: "Times of my own").click
     fill_in "Name of a time of your own", with: "after lunch"

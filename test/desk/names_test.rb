@@ -113,6 +113,19 @@ class NamesTest < Minitest::Test
     assert_operator Store::CurrentRulebook.rulebook.revision, :>, revision, "a group decides"
   end
 
+  # What delete refuses, undo refuses too; what is exported can be brought in.
+  def test_what_a_rule_or_a_view_names_is_not_taken_back
+    made = Desk::SaveThing.new(clock).call("labels", {"name" => "Fresh", "colour" => "#2F6B4F"})
+    Desk::SaveRule.new(clock).call(rule("Wears it", when: leaf("subject", "mentions", ["loan"]), then: {"labels" => ["Fresh"]}))
+    Desk::SaveView.new(clock).call({"name" => "Fresh ones", "when" => leaf("label", "is", ["Fresh"])})
+    refused = assert_raises(Desk::Act::Impossible) { Desk::Undo.new(clock).call(made.undo_id) }
+    assert_equal "The rule “Wears it” and the view “Fresh ones” name what this would take away. Take it out there first, then undo this.",
+      refused.message
+    assert Core::Rulebook.read(Store::CurrentRulebook.document)
+    2.times { Desk::Undo.new(clock).last }
+    assert_equal "Undone: Made the label “Fresh”.", Desk::Undo.new(clock).call(made.undo_id).message
+  end
+
   # The account of each rule stays with the rules that decided.
   def test_how_each_rule_was_read_is_told_by_the_rules_that_decided
     straight_in = rule("Loans now", when: leaf("subject", "mentions", ["loan"]), then: {"timing" => {"now" => true}})

@@ -54,6 +54,20 @@ class FindAPITest < Minitest::Test
     assert_equal "One message found, of five messages.", find("agreement", label: "Loans")["lead"]
   end
 
+  # The whole of what is shown becomes the view or the rule, what it was narrowed by too.
+  def test_what_is_narrowed_is_kept_narrowed
+    narrowed = {sender: "ana@casadomar.example", month: "2027-03", account: "Work"}
+    found = find("agreement", **narrowed)
+    id = ask(:post, "/views", {body: {name: "Found", when: found["condition"], sent: true}})["id"]
+    assert_equal [2, 2, true], [found["count"], ask(:get, "/views/#{id}")["count"], found["for_rules"]]
+    draft = {name: "F", when: found["condition"], then: {flag: true}}
+    assert_equal found["count"], ask(:post, "/rules/dry-run", {body: draft, days: 90})["matches"]
+    labelled = find("agreement", label: "Loans")
+    assert_equal false, labelled["for_rules"], "no rule may ask which labels it wears"
+    other = ask(:post, "/views", {body: {name: "Labelled", when: labelled["condition"], sent: true}})["id"]
+    assert_equal 1, ask(:get, "/views/#{other}")["count"]
+  end
+
   def test_a_condition_of_the_written_language_is_heard_and_anything_may_become_a_view
     found = find("the subject mentions “loan” and it is on the Front")
     assert_equal [["A loan"], "the subject mentions “loan” and it is on the Front", false],

@@ -48,6 +48,35 @@ class RulesAPITest < Minitest::Test
     assert_equal [before, 4], [held, held.size + on_front.size], "trying changes nothing"
   end
 
+  # What is tried is what saving does: nothing of a rule that is off, that has not begun, or that is not whole.
+  def test_a_trial_promises_what_saving_does
+    some_mail
+    off = try(body(enabled: false))
+    assert_equal [2, "", 0, "It is off: nothing happens by it until it is switched on."],
+      off.values_at("matches", "held", "held_now", "asleep")
+    later = try(body(from_date: "2027-04-03"))
+    assert_equal ["", "It begins on Saturday 3 April."], later.values_at("held", "asleep")
+    assert_equal "Its last day was Monday 1 March.", try(body(until_date: "2027-03-01"))["asleep"]
+    assert_nil try(body)["asleep"]
+    half = try(body(when: {"all" => [LENDERS["all"][1], {"fact" => "body", "op" => "mentions", "value" => []}]}))
+    assert_equal [false, nil], half.values_at("ready", "matches")
+    id = ask(:post, "/rules", {body: body}, status: 201)["rule"]["id"]
+    assert_equal "", try(body(enabled: false), id: id)["held"], "what came in by it stays in"
+  end
+
+  def test_what_sweeps_all_mail_is_said
+    some_mail
+    sweeping = ->(**more) { try(body(**more))["sweeping"] }
+    all = {"all" => []}
+    assert_equal "It holds for every message, and lets all of it straight in.", sweeping.call(when: all)
+    assert_equal "It holds for every message, and takes all of it off the Front.",
+      sweeping.call(when: all, then: {"timing" => {"off_front" => true}})
+    assert_equal "It holds for each of the 4 messages of the last 30 days, and lets all of it straight in.",
+      sweeping.call(when: {"all" => [leaf("from_me", "is", false)]})
+    assert_nil sweeping.call(when: all, then: {"priority" => "high"})
+    assert_nil sweeping.call(when: all, unless: {"any" => [leaf("subject", "mentions", ["lunch"])]})
+  end
+
   def test_alerts_on_a_working_day
     some_mail
     assert_equal({"before" => 0.0, "after" => 2.0}, try(body(then: {"alert" => {"level" => "tap"}}))["alerts"])

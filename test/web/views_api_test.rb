@@ -170,6 +170,10 @@ class ViewsAPITest < Minitest::Test
     assert_equal 0, ask(:get, "/find?text=loan+1")["count"]
     again = Desk::TakeIn.new(clock).call(Post::Letter.new(raw), account: Store::Account.first)
     assert_equal [:double, nil], [again.outcome, again.id], "what was removed for good is not taken in again"
+    file = File.join(FOLDER, "again.eml")
+    File.binwrite(file, raw)
+    bring = -> { Desk::ImportFile.new(clock).call(Post::MailFile.new(file), account: Store::Account.first).to_s }
+    assert_equal ["1 taken in", "0 taken in, 1 here already"], [bring.call[/\A\d taken in/], bring.call], "but what the person brings in is"
     assert_empty Store::Record.connection.select_values("PRAGMA foreign_key_check")
   end
 

@@ -1,44 +1,61 @@
 import { createContext, use, useEffect, useEffectEvent, useSyncExternalStore, type ReactNode } from "react";
 
-/** Every key and what it does. Each can be changed; the changes are kept in this browser. */
+export const KEY_GROUPS = {
+  list: "In a list",
+  mail: "What is done with a message",
+  go: "Where to go",
+  all: "Everywhere",
+} as const;
+type KeyGroup = keyof typeof KEY_GROUPS;
+
+/**
+ * Every key and what it does, by what it is about. Each can be changed; the changes are kept in this browser. "Mod" is Ctrl, or
+ * Cmd where the machine has that.
+ */
 export const KEYS = {
-  next: { key: "ArrowDown", label: "Next message" },
-  previous: { key: "ArrowUp", label: "Message before" },
-  open: { key: "Enter", label: "Open the message" },
-  close: { key: "Escape", label: "Close what is open" },
-  clear: { key: "c", label: "Clear: done with, stays in its mailbox" },
-  flag: { key: "f", label: "Flag, or take the flag off" },
-  unread: { key: "u", label: "Mark unread, or read" },
-  rule: { key: "m", label: "Make a rule from the message" },
-  letIn: { key: "l", label: "Let a held message in now" },
-  choose: { key: "x", label: "Choose a message, for doing something with several" },
-  bringBack: { key: "b", label: "Put off, and bring back later" },
-  raise: { key: "+", label: "Raise the priority by one" },
-  lower: { key: "-", label: "Lower the priority by one" },
-  keep: { key: "k", label: "Keep at top, or no longer" },
-  follow: { key: "o", label: "Follow the conversation, or no longer" },
-  mute: { key: "s", label: "Mute the conversation, or no longer" },
-  goneThrough: { key: "g", label: "In a view: gone through" },
-  label: { key: "t", label: "Put labels on, or take them off" },
-  ink: { key: "i", label: "Give an ink, or take it off" },
-  undo: { key: "z", label: "Undo, step by step; with Ctrl or Cmd too" },
-  front: { key: "1", label: "Go to the Front" },
-  held: { key: "2", label: "Go to Held" },
-  rules: { key: "3", label: "Go to Rules" },
-  week: { key: "4", label: "Go to the Week" },
-  mailIn: { key: "5", label: "Go to Mail in" },
-  alerts: { key: "6", label: "Go to Alerts" },
-  find: { key: "/", label: "Find in all mail" },
-  views: { key: "v", label: "Go to Views" },
-  headsDown: { key: "h", label: "Heads-down, or end it" },
-  keys: { key: "?", label: "Show the keys" },
-} as const satisfies Record<string, { key: string; label: string }>;
+  next: { key: "ArrowDown", label: "Next message; with Shift chosen too", group: "list" },
+  previous: { key: "ArrowUp", label: "Message before; with Shift chosen too", group: "list" },
+  open: { key: "Enter", label: "Open the message", group: "list" },
+  close: { key: "Escape", label: "Close what is open", group: "list" },
+  choose: { key: " ", label: "Choose a message; with Shift a stretch", group: "list" },
+  chooseAll: { key: "Mod+a", label: "Choose all that is shown", group: "list" },
+  goneThrough: { key: "g", label: "In a view: gone through", group: "list" },
+  clear: { key: "c", label: "Clear: done with, stays in its mailbox", group: "mail" },
+  bringBack: { key: "p", label: "Put off, and bring back later", group: "mail" },
+  letIn: { key: "l", label: "Let a held message in now", group: "mail" },
+  flag: { key: "f", label: "Flag, or take the flag off", group: "mail" },
+  unread: { key: "u", label: "Mark unread, or read", group: "mail" },
+  discard: { key: "Delete", label: "Discard, or recover what is discarded", group: "mail" },
+  raise: { key: "Alt+ArrowUp", label: "Raise the priority by one", group: "mail" },
+  lower: { key: "Alt+ArrowDown", label: "Lower the priority by one", group: "mail" },
+  keep: { key: "k", label: "Keep at top, or no longer", group: "mail" },
+  label: { key: "t", label: "Put labels on, or take them off", group: "mail" },
+  ink: { key: "i", label: "Give an ink, or take it off", group: "mail" },
+  rule: { key: "m", label: "Make a rule from the message", group: "mail" },
+  follow: { key: "o", label: "Follow the conversation, or no longer", group: "mail" },
+  mute: { key: "s", label: "Mute the conversation, or no longer", group: "mail" },
+  front: { key: "1", label: "Go to the Front", group: "go" },
+  held: { key: "2", label: "Go to Held", group: "go" },
+  rules: { key: "3", label: "Go to Rules", group: "go" },
+  week: { key: "4", label: "Go to the Week", group: "go" },
+  mailIn: { key: "5", label: "Go to Mail in", group: "go" },
+  alerts: { key: "6", label: "Go to Alerts", group: "go" },
+  views: { key: "v", label: "Go to Views", group: "go" },
+  find: { key: "/", label: "Find in all mail", group: "go" },
+  newRule: { key: "n", label: "On Rules: a new rule", group: "go" },
+  undo: { key: "Mod+z", label: "Undo, step by step", group: "all" },
+  save: { key: "Mod+s", label: "Save what is being written", group: "all" },
+  headsDown: { key: "h", label: "Heads-down, or end it", group: "all" },
+  keys: { key: "?", label: "Show the keys", group: "all" },
+} as const satisfies Record<string, { key: string; label: string; group: KeyGroup }>;
 export type KeyName = keyof typeof KEYS;
 
 const PLACE = "up-front-keys";
 
 /** @param whileTyping whether the key is theirs in a text field too */
-type Wanting = { press: () => unknown; whileTyping: boolean };
+type Wanting = { press: Press; whileTyping: boolean };
+/** What a key does; false where it does nothing now, and the key is the browser's. */
+type Press = (event: KeyboardEvent) => unknown;
 
 /** The keys as they are changed in this browser, and what they do at the moment: of several that want one, the last has it. */
 export class KeyMap {
@@ -61,9 +78,8 @@ export class KeyMap {
     const press = (event: KeyboardEvent) => {
       for (const [name, all] of this.#wanting) {
         const last = all[all.length - 1];
-        if (!last || event.key.toLowerCase() !== this.of(name).toLowerCase() || taken(event, name, last.whileTyping)) continue;
-        event.preventDefault();
-        last.press();
+        if (!last || comboOf(event) !== this.of(name).toLowerCase() || taken(event, last.whileTyping)) continue;
+        if (last.press(event) !== false) event.preventDefault();
         return;
       }
     };
@@ -103,22 +119,26 @@ export function useKeyOf(name: KeyName): string {
   return useSyncExternalStore(keys.subscribe, () => keys.of(name));
 }
 
-/** Where letters are typed, or another thing is open on top, keys are not ours; nor with Ctrl or Cmd, undoing excepted. */
-function taken(event: KeyboardEvent, name: KeyName, whileTyping: boolean): boolean {
-  if (event.altKey || event.defaultPrevented) return true;
-  if ((event.ctrlKey || event.metaKey) && (name !== "undo" || event.shiftKey)) return true;
+/** What is pressed, as keys are kept: "c", "Mod+z", "Alt+ArrowUp"; Shift is the key's own. */
+export const comboOf = ({ key, ctrlKey, metaKey, altKey }: Pick<KeyboardEvent, "key" | "ctrlKey" | "metaKey" | "altKey">) =>
+  `${ctrlKey || metaKey ? "mod+" : ""}${altKey ? "alt+" : ""}${key.toLowerCase()}`;
+
+/** Where letters are typed, or another thing is open on top, keys are not ours; nor those that press a button. */
+function taken(event: KeyboardEvent, whileTyping: boolean): boolean {
+  if (event.defaultPrevented) return true;
   const target = event.target as HTMLElement;
   if (target.closest("[role=dialog], [role=listbox], [role=menu]")) return true;
   const field = target.closest("input:not([type=checkbox]), textarea, select, [contenteditable], [role=spinbutton]");
   if (field && (!whileTyping || field.getAttribute("aria-expanded") === "true")) return true;
-  return event.key === "Enter" && Boolean(target.closest("a, button, [role=button], summary, input"));
+  if (event.key === "Enter") return Boolean(target.closest("a, button, [role=button], summary, input"));
+  return event.key === " " && Boolean(target.closest("button, [role=button], summary, input"));
 }
 
 /** @param whileTyping in a text field too */
-export function useKey(name: KeyName, act: () => unknown, active = true, whileTyping = false) {
+export function useKey(name: KeyName, act: Press, active = true, whileTyping = false) {
   const keys = useKeyMap();
   const latest = useEffectEvent(act);
   useEffect(() => {
-    if (active) return keys.want(name, { press: () => latest(), whileTyping });
+    if (active) return keys.want(name, { press: (event) => latest(event), whileTyping });
   }, [keys, name, active, whileTyping]);
 }

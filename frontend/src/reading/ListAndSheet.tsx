@@ -35,15 +35,14 @@ export function ListAndSheet({ place, query = "", open, parts, held, reads, empt
   const act = useActs();
   const [order] = useState(() => new RowOrder());
   const at = (id?: number) => `${place}${id === undefined ? "" : `/${id}`}${query}`;
-  const go = (step: number) => {
+  const go = (step: number): number | undefined => {
     const ids = order.ids(parts);
     const from = ids.indexOf(order.focused() ?? open ?? -1);
     const next = ids[Math.min(Math.max(from + step, 0), ids.length - 1)];
     order.focus(next);
     if (open !== undefined && next !== undefined) void navigate(at(next));
+    return next;
   };
-  useKey("next", () => go(1));
-  useKey("previous", () => go(-1));
   useKey(
     "close",
     () => {
@@ -71,11 +70,11 @@ export function ListAndSheet({ place, query = "", open, parts, held, reads, empt
   return (
     <ListProvider order={order} leaving={leaving}>
       <ChosenProvider key={place}>
-        <ListKeys open={open} act={act} show={show} />
+        <ListKeys open={open} act={act} show={show} go={go} all={() => order.ids(parts)} />
         <div className={ui.screen}>
           <main {...list} className={ui.list}>
             {children}
-            <ChosenBar open={open} held={held} />
+            <ChosenBar held={held} />
           </main>
           <SheetPane
             id={open}

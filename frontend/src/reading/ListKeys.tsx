@@ -12,12 +12,16 @@ type Given = {
   act: Acts;
   /** opens a message with one of its panes */
   show: (id: number, pane: Pane) => void;
+  /** goes to a row so many on, which gets the focus */
+  go: (step: number) => number | undefined;
+  /** every row of the list, from top to bottom */
+  all: () => number[];
 };
 
 const waits = ({ stands }: Row) => stands === "held" || stands === "put_off";
 
 /** The keys of a list: they act on the chosen messages, else on the row that has the focus, else on the open message. */
-export function ListKeys({ open, act, show }: Given) {
+export function ListKeys({ open, act, show, go, all: whole }: Given) {
   const { order, leaving } = useList()!;
   const chosen = useChosen()!;
   const sheet = useSheet(open).data;
@@ -49,6 +53,25 @@ export function ListKeys({ open, act, show }: Given) {
       .fetchQuery(sheetQuery(id))
       .then(({ thread_preference }) => mind.mutate({ id, word: thread_preference === word ? "neither" : word }));
   };
+  const step = (by: number, { shiftKey }: KeyboardEvent) => {
+    const from = near();
+    const to = go(by);
+    if (shiftKey) chosen.add([from, to].filter((id) => id !== undefined));
+  };
+  const choose = ({ shiftKey }: KeyboardEvent) => {
+    const id = near();
+    if (id === undefined) return false; // the page scrolls by it
+    if (shiftKey && chosen.last !== undefined) chosen.add(order.between(chosen.last, id));
+    else chosen.turn(id);
+  };
+  useKey("next", (event) => step(1, event));
+  useKey("previous", (event) => step(-1, event));
+  useKey("choose", choose);
+  useKey("chooseAll", () => chosen.add(whole()));
+  useKey("discard", () => {
+    const gone = all(({ stands }) => stands === "discarded");
+    leave(gone ? "recover" : "discard", aim());
+  });
   useKey("clear", () =>
     leave(
       "clear",

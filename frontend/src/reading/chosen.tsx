@@ -1,10 +1,11 @@
 import Button from "@mui/material/Button";
 import { createContext, use, useMemo, useState, type ReactNode } from "react";
-import type { Act } from "../api/client";
+import type { Act, RuleBody } from "../api/client";
 import { useAct } from "../api/messages";
 import { useKey } from "../parts/keys";
 import ui from "../parts/page.module.css";
 import styles from "./chosen.module.css";
+import { useBeginRule } from "../rule/beginning";
 import { MoveTo } from "./MoveTo";
 import { useList } from "./order";
 import { BringBack } from "./sheet/BringBack";
@@ -14,7 +15,10 @@ import type { Pane } from "./sheet/pane";
 
 type Chosen = {
   ids: readonly number[];
+  /** the one that was turned last, from which a stretch goes */
+  last: number | undefined;
   turn: (id: number) => void;
+  add: (ids: readonly number[]) => void;
   none: () => void;
   pane: Pane | undefined;
   show: (pane: Pane | undefined) => void;
@@ -25,19 +29,28 @@ const Context = createContext<Chosen | undefined>(undefined);
 /** The messages of a list that are chosen together. */
 export function ChosenProvider({ children }: { children: ReactNode }) {
   const [ids, setIds] = useState<readonly number[]>([]);
+  const [last, setLast] = useState<number>();
   const [pane, setPane] = useState<Pane>();
   const chosen = useMemo<Chosen>(
     () => ({
       ids,
       pane: ids.length > 0 ? pane : undefined,
       show: setPane,
-      turn: (id) => setIds((now) => (now.includes(id) ? now.filter((each) => each !== id) : [...now, id])),
+      last,
+      turn: (id) => {
+        setIds((now) => (now.includes(id) ? now.filter((each) => each !== id) : [...now, id]));
+        setLast(id);
+      },
+      add: (more) => {
+        setIds((now) => [...now, ...more.filter((id) => !now.includes(id))]);
+        setLast(more[more.length - 1]);
+      },
       none: () => {
         setIds([]);
         setPane(undefined);
       },
     }),
-    [ids, pane],
+    [ids, last, pane],
   );
   return <Context value={chosen}>{children}</Context>;
 }
@@ -47,6 +60,7 @@ export const useChosen = (): Chosen | undefined => use(Context);
 /** The box by which a row is chosen along with others, in a list in which it can be. */
 export function ChooseBox({ id, subject }: { id: number; subject: string }) {
   const chosen = use(Context);
+  const order = useList()?.order;
   if (!chosen) return null;
   return (
     <input
@@ -55,6 +69,11 @@ export function ChooseBox({ id, subject }: { id: number; subject: string }) {
       aria-label={`Choose: ${subject}`}
       checked={chosen.ids.includes(id)}
       onChange={() => chosen.turn(id)}
+      onClick={(event) => {
+        if (!event.shiftKey || chosen.last === undefined || !order) return;
+        event.preventDefault(); // the stretch is chosen, and this one with it
+        chosen.add(order.between(chosen.last, id));
+      }}
     />
   );
 }
@@ -63,15 +82,23 @@ const shared = (lists: string[][]): string[] => lists[0]?.filter((each) => lists
 const one = <Value,>(values: Value[]): Value | undefined =>
   values.every((value) => value === values[0]) ? values[0] : undefined;
 
+/** Chooses all that a heading stands over. */
+export function ChooseAll({ ids, of }: { ids: readonly number[]; of: string }) {
+  const chosen = use(Context);
+  if (!chosen || ids.length === 0) return null;
+  return (
+    <Button variant="text" aria-label={`Choose all: ${of}`} onClick={() => chosen.add(ids)}>
+      Choose all
+    </Button>
+  );
+}
+
 /** What can be done with several messages at once. */
-export function ChosenBar({ open, held = false }: { open: number | undefined; held?: boolean }) {
-  const { ids, turn, none, pane, show } = use(Context)!;
+export function ChosenBar({ held = false }: { held?: boolean }) {
+  const { ids, none, pane, show } = use(Context)!;
   const order = useList()?.order;
   const acting = useAct();
-  useKey("choose", () => {
-    const id = order?.focused() ?? open;
-    if (id) turn(id);
-  });
+  const begin = useBeginRule();
   useKey("close", none, ids.length > 0);
   if (ids.length === 0) return null;
   const close = () => {
@@ -79,6 +106,13 @@ export function ChosenBar({ open, held = false }: { open: number | undefined; he
     order?.focus(ids[ids.length - 1]);
   };
   const rows = ids.flatMap((id) => order?.row(id) ?? []);
+  const senders = [...new Set(rows.map(({ address }) => address).filter(Boolean))];
+  const rule = () => {
+    const names = [...new Set(rows.map(({ sender }) => sender))];
+    const name = `From ${names.slice(0, 2).join(", ")}${names.length > 2 ? " and others" : ""}`.slice(0, 80);
+    const when = { all: [{ fact: "from", op: "is", value: senders }] };
+    begin({ body: { name, when, then: {} } as unknown as RuleBody, message: ids[0] });
+  };
   const act = (name: Act) => acting.mutate({ act: name, messages: [...ids] }, { onSuccess: none });
   return (
     <section className={styles.chosenBar} aria-label="Chosen messages" data-chosen-bar>
@@ -95,7 +129,9 @@ export function ChosenBar({ open, held = false }: { open: number | undefined; he
         <Button onClick={() => show("labels")}>Labels …</Button>
         <Button onClick={() => show("ink")}>Ink …</Button>
         <Button onClick={() => act("discard")}>Discard</Button>
-        <Button onClick={() => act("read")}>Mark read</Button>
+        {!held && <Button onClick={() => act("read")}>Mark read</Button>}
+        {!held && <Button onClick={() => act("unread")}>Mark unread</Button>}
+        {senders.length > 0 && <Button onClick={rule}>Make a rule for these</Button>}
         <Button variant="text" onClick={none}>
           None of them
         </Button>

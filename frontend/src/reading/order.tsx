@@ -42,6 +42,13 @@ export class RowOrder {
     link?.scrollIntoView({ block: "nearest" });
   }
 
+  /** Both and all that stand between them, of whatever parts, in the order in which the parts were told. */
+  between(one: number, other: number): number[] {
+    const all = this.ids([...this.#parts.keys()]);
+    const [from, to] = [all.indexOf(one), all.indexOf(other)].sort((a, b) => a - b) as [number, number];
+    return from < 0 ? [other] : all.slice(from, to + 1);
+  }
+
   /** What stands after those that leave, else before them. */
   beside(leaving: readonly number[], parts: readonly string[]): number | undefined {
     const all = this.ids(parts);

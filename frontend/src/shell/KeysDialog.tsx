@@ -2,7 +2,7 @@ import Button from "@mui/material/Button";
 import Dialog from "@mui/material/Dialog";
 import { useState } from "react";
 import { shownKey } from "../parts/KeyCap";
-import { KEYS, useKeyMap, useKeyOf, type KeyName } from "../parts/keys";
+import { comboOf, KEY_GROUPS, KEYS, useKeyMap, useKeyOf, type KeyName } from "../parts/keys";
 import styles from "./keys.module.css";
 
 const NAMES = Object.keys(KEYS) as KeyName[];
@@ -27,25 +27,32 @@ export function KeysDialog({ close }: { close: () => void }) {
     if (!waiting || ["Shift", "Control", "Alt", "Meta", "Tab"].includes(event.key)) return;
     event.preventDefault();
     event.stopPropagation();
-    const other = NAMES.find((name) => name !== waiting && keys.of(name).toLowerCase() === event.key.toLowerCase());
-    if (other) setClash(`${shownKey(event.key)} is taken: ${KEYS[other].label}`);
+    const other = NAMES.find((name) => name !== waiting && keys.of(name).toLowerCase() === comboOf(event));
+    if (other) setClash(`${shownKey(comboOf(event))} is taken: ${KEYS[other].label}`);
     else {
-      keys.change(waiting, event.key);
+      keys.change(waiting, comboOf(event));
       setClash("");
       setWaiting(undefined);
     }
   };
   return (
-    <Dialog open onClose={close} aria-labelledby="keys-title" onKeyDown={press}>
+    <Dialog open maxWidth={false} onClose={close} aria-labelledby="keys-title" onKeyDown={press}>
       <div className={styles.keys}>
         <h2 id="keys-title">Keys</h2>
         <p>Choose one and press another key to change it. The choice is kept in this browser.</p>
         {clash && <p role="alert">{clash}</p>}
-        <ul>
-          {NAMES.map((name) => (
-            <Line key={name} name={name} waiting={waiting === name} wait={() => setWaiting(name)} />
+        <div className={styles.keyGroups}>
+          {Object.entries(KEY_GROUPS).map(([group, title]) => (
+            <section key={group} aria-label={title}>
+              <h3>{title}</h3>
+              <ul>
+                {NAMES.filter((name) => KEYS[name].group === group).map((name) => (
+                  <Line key={name} name={name} waiting={waiting === name} wait={() => setWaiting(name)} />
+                ))}
+              </ul>
+            </section>
           ))}
-        </ul>
+        </div>
         <div className={styles.keysFoot}>
           <Button onClick={() => NAMES.forEach((name) => keys.change(name, undefined))}>All as they were</Button>
           <Button variant="contained" onClick={close}>

@@ -18,6 +18,10 @@ const PAGE = 50;
 const KINDS = { person: "from", label: "labelled", account: "account", date: "arrived", state: "where" };
 const KEYS = ["sender", "label", "month", "account"] as const;
 
+/** As a rule holds it: a group, of which a condition alone is the only member. */
+const whole = (condition: unknown) =>
+  typeof condition === "object" && condition !== null && "fact" in condition ? { all: [condition] } : condition;
+
 /** What narrows further, each with how many it would leave. */
 function Narrowing({ facets, narrow }: { facets: Facets; narrow: (key: keyof Narrowed, value?: string) => void }) {
   return (
@@ -83,7 +87,7 @@ export function FindScreen() {
     setGiven(next);
   };
   const rule = () => {
-    const body = { name: `Found: ${text}`.slice(0, 80), when: { all: [page!.condition] }, then: {} } as unknown as RuleBody;
+    const body = { name: `Found: ${text}`.slice(0, 80), when: whole(page!.condition), then: {} } as unknown as RuleBody;
     begin({ body });
   };
   const last = page ? Math.ceil(page.count / PAGE) : 1;

@@ -3,6 +3,7 @@ import { useState, type ReactNode } from "react";
 import { Link } from "react-router";
 import type { Act, Row, Section } from "../../api/client";
 import ui from "../../parts/page.module.css";
+import { ChooseAll } from "../../reading/chosen";
 import { MessageRow } from "../../reading/rows";
 import { SectionRows } from "../../reading/SectionRows";
 
@@ -48,6 +49,7 @@ export function Band({
         {most !== undefined && <span className={ui.right}>shows at most {most}</span>}
         {section.key !== "now" && (
           <span className={ui.right}>
+            <ChooseAll ids={section.messages.map(({ id }) => id)} of={section.title} />
             <Button
               variant="text"
               onClick={() =>

@@ -5,6 +5,7 @@ import { useHeld } from "../../api/front";
 import { Fault } from "../../parts/Fault";
 import ui from "../../parts/page.module.css";
 import { useActs } from "../../reading/acts";
+import { ChooseAll } from "../../reading/chosen";
 import { ListAndSheet } from "../../reading/ListAndSheet";
 import { MoveTo } from "../../reading/MoveTo";
 import { MessageRow } from "../../reading/rows";
@@ -45,6 +46,7 @@ export function HeldScreen() {
                   {group.count} {group.wait && `· ${group.wait}`}
                 </span>
                 <span className={`${ui.right} ${ui.rowOf}`}>
+                  <ChooseAll ids={group.messages.map(({ id }) => id)} of={group.title} />
                   <MoveTo ids={group.messages.map(({ id }) => id)} of={group.title} now={group.at} />
                   <Button
                     variant="text"

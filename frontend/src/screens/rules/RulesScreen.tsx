@@ -8,6 +8,8 @@ import type { Rule } from "../../api/client";
 import { useCopyRule, useRules } from "../../api/rules";
 import { fits } from "../../condition/tree";
 import { Fault } from "../../parts/Fault";
+import { KeyCap } from "../../parts/KeyCap";
+import { useKey } from "../../parts/keys";
 import ui from "../../parts/page.module.css";
 import { useDragSensors } from "../../parts/useDragSensors";
 import { RuleChangeDialog } from "./RuleChangeDialog";
@@ -24,6 +26,7 @@ const inWords = (rule: Rule) => [rule.name, rule.sentence, rule.heading ?? "", .
 
 export function RulesScreen() {
   const navigate = useNavigate();
+  useKey("newRule", () => navigate("/rules/new"));
   const rules = useRules();
   const copy = useCopyRule();
   const { asked, ask, keep, back } = useRuleChange();
@@ -62,7 +65,7 @@ export function RulesScreen() {
             </p>
             <div className={styles.rulesBar}>
               <Button variant="contained" onClick={() => navigate("/rules/new")}>
-                New rule
+                New rule <KeyCap of="newRule" />
               </Button>
               {all.length === 0 && <Link to="/rules/begin">Begin from a need</Link>}
               {all.length > 0 && (

@@ -13,6 +13,7 @@ import { Choice } from "../../parts/chips";
 import { Fault } from "../../parts/Fault";
 import { NumberSlot, TextSlot, TitleField } from "../../parts/fields";
 import { KeyCap } from "../../parts/KeyCap";
+import { useKey } from "../../parts/keys";
 import ui from "../../parts/page.module.css";
 import { Slot } from "../../parts/Slot";
 import { StillHere } from "../../parts/StillHere";
@@ -189,6 +190,7 @@ function Editor({ view, vocabulary }: { view: SavedView | undefined; vocabulary:
   const [unread, setUnread] = useState(false);
   const [text, setText] = useState<string>();
   const ready = !unread && body.name.trim() !== "" && dryRun?.faults.length === 0 && dryRun.unfinished.length === 0;
+  useKey("save", () => void (ready && !saving.isPending && save()), true, true);
   const named = dryRun?.faults.find(({ pointer }) => pointer === "/name");
   return (
     <>

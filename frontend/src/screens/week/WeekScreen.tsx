@@ -3,6 +3,7 @@ import { useEffect, useState } from "react";
 import type { Week } from "../../api/client";
 import { useSaveWeek, useWeek, useWeekDays, useWeekDryRun, type Renamed } from "../../api/plan";
 import { Fault } from "../../parts/Fault";
+import { useKey } from "../../parts/keys";
 import ui from "../../parts/page.module.css";
 import { StillHere } from "../../parts/StillHere";
 import { useUnsaved } from "../../parts/useUnsaved";
@@ -113,6 +114,8 @@ function Drawing({ week }: { week: Week }) {
       { plan: shown, revision: week.revision, renamed: renamed.filter(({ was }) => names.includes(was)) },
       { onSuccess: back },
     );
+  const ready = plan !== undefined && !save.isPending && !dryRun?.faults.length;
+  useKey("save", () => void (ready && send()), true, true);
   return (
     <>
       <main className={`${ui.list} ${weekStyles.week}`}>
@@ -175,7 +178,7 @@ function Drawing({ week }: { week: Week }) {
           <Fault of={save} />
         </div>
         <div className={ui.sheetFoot}>
-          <Button variant="contained" disabled={!plan || save.isPending || Boolean(dryRun?.faults.length)} onClick={send}>
+          <Button variant="contained" disabled={!ready} onClick={send}>
             Save the week
           </Button>
           <Button disabled={!plan} onClick={back}>

@@ -30,8 +30,10 @@ module UpFront
           many = UndoMany.messages(step)
           next DoLarge.new(clock).begin("undo", {"step" => step.id}, many) if many.size > DoLarge::AT_ONCE
 
-          step.changes_made.find_each { |change| (change.model == NAMES) ? rename(change) : restore(MODELS.fetch(change.model), change) }
           touched = step.changes_made.reorder(nil).distinct.pluck(:model)
+          keeping_whole(touched) do
+            step.changes_made.find_each { |change| (change.model == NAMES) ? rename(change) : restore(MODELS.fetch(change.model), change) }
+          end
           MODELS.slice("Rule", "View").each { |name, model| names_are_free!(model) if touched.include?(name) }
           step.update!(undone_at: now)
           Store::FormerClaim.restore(step.id, many)
@@ -71,6 +73,32 @@ module UpFront
         when Store::View then "The view “#{record.name}”"
         else "The rulebook"
         end
+      end
+
+      # As what is named cannot be deleted, it cannot be taken back: no rule or view may be left that cannot be read for it.
+      # @param touched [Array<String>] models
+      def keeping_whole(touched)
+        return yield unless touched.intersect?(%w[Rulebook Rule View])
+
+        before = unreadable
+        yield
+        lost = unreadable - before
+        return if lost.empty?
+
+        raise Impossible.new("#{Core::English.sentence(Core::English.join(lost, "and"))} #{(lost.size == 1) ? "names" : "name"} what " \
+          "this would take away. Take it out there first, then undo this.", status: 409)
+      end
+
+      # @return [Array<String>] the rules and views that cannot be read, as they are called
+      def unreadable
+        document = Store::CurrentRulebook.document or return []
+        Core::Rulebook.read(document)
+        []
+      rescue Core::Refused => refused
+        refused.faults.filter_map { |fault|
+          kind, place = fault.pointer.match(/\A\/(rules|views)\/(\d+)/)&.captures
+          "the #{kind.delete_suffix("s")} “#{document[kind][place.to_i]["name"]}”" if kind
+        }.uniq
       end
 
       # A rule or view that comes back may find its name taken.

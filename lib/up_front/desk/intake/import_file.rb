@@ -5,7 +5,7 @@ require "digest"
 module UpFront
   module Desk
     # Brings in a file of mail. Stopped at any moment, it goes on where it was; brought in twice, it
-    # doubles nothing.
+    # doubles nothing; what was removed for good comes in again, since the person brings it.
     class ImportFile < Act
       FINGERPRINT_BYTES = 65_536
 
@@ -31,7 +31,7 @@ module UpFront
           outcomes = transaction do
             mark.update_columns(place: batch.last[1])
             taking = TakeIn.new(clock)
-            batch.map { |letter, _| taking.call(letter, account: account, mailbox: mailbox, as_new: as_new).outcome }
+            batch.map { |letter, _| taking.call(letter, account: account, mailbox: mailbox, as_new: as_new, by_hand: true).outcome }
           end
           report.doubles += outcomes.count(:double)
           report.taken += outcomes.count { _1 != :double }

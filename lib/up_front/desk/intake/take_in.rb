@@ -15,6 +15,8 @@ module UpFront
       KNOWN = Store::PreparedStatement.new("SELECT id FROM messages WHERE account_id = ? AND digest = ? " \
         "UNION ALL SELECT NULL FROM removed_messages WHERE account_id = ? AND digest = ?")
 
+      WELCOME = Store::PreparedStatement.new("DELETE FROM removed_messages WHERE account_id = ? AND digest = ?")
+
       # outcome: :arrived, :history, :quiet or :double; no id for what was removed for good
       Taken = Struct.new(:id, :outcome, keyword_init: true)
 
@@ -22,14 +24,15 @@ module UpFront
       # @param seen [Boolean] read already @param flagged [Boolean]
       # @param as_new [Boolean] treat it as arriving however old it is
       # @param fallback [Time, nil] the arrival where the message tells none
+      # @param by_hand [Boolean] the person brings it in: it comes though it was removed for good
       # @yield inside the transaction, for a mark of the caller's own
       # @return [Taken]
-      def call(letter, account:, mailbox: "INBOX", seen: false, flagged: false, as_new: false, fallback: nil)
+      def call(letter, account:, mailbox: "INBOX", seen: false, flagged: false, as_new: false, fallback: nil, by_hand: false)
         arrived_at = [letter.arrival || fallback || now, now].min.round(6)
         quiet = Post::Maildir.quiet?(mailbox)
         digest = quiet ? "quiet:#{letter.digest}" : letter.digest
         transaction do
-          taken = double(account, digest) ||
+          taken = double(account, digest, by_hand) ||
             write(letter, account, mailbox, arrived_at, digest, seen: seen, flagged: flagged, came: came(quiet, arrived_at, as_new))
           yield taken if block_given?
           taken
@@ -47,8 +50,10 @@ module UpFront
         (as_new || arrived_at >= now - RECENT_SECONDS) ? "arrived" : "history"
       end
 
-      def double(account, digest)
+      def double(account, digest, by_hand)
         known = KNOWN.call([account.id, digest] * 2).first or return
+        return WELCOME.call([account.id, digest]) && nil if by_hand && known.first.nil?
+
         Taken.new(id: known.first, outcome: :double)
       end
 

@@ -26,7 +26,7 @@ module UpFront
           return {lead: "Type to find mail.", count: 0, of: 0, messages: [], condition: nil, heard: nil} unless @typed.any?
 
           {lead: lead, count: finding.count, of: whole, heard: heard && Core::Sentence.condition(heard),
-           condition: heard ? heard.to_h : @typed.condition, for_rules: for_rules?, messages: rows(offset)}
+           condition: condition, for_rules: for_rules?, messages: rows(offset)}
         end
 
         # Over what is found, so that each click narrows further. @return [Hash]
@@ -44,8 +44,31 @@ module UpFront
           Core::Condition.read(@typed.condition, Core::Check.new, @rulebook.names)
         end
 
-        # Whether a rule may ask the same: it decides when mail arrives, and how a message stands then is not known.
-        def for_rules? = heard.nil? || heard.leaves.none? { _1.fact.is_a?(Core::StateFact) }
+        # What is found as a condition, all that it is narrowed by among it. @return [Hash]
+        def condition
+          said = heard ? heard.to_h : @typed.condition
+          @narrowed.empty? ? said : {"all" => [*(said["all"] || [said]), *@narrowed.flat_map { |key, value| narrowing(key, value) }]}
+        end
+
+        # @return [Array<Hash>] of leaves
+        def narrowing(key, value)
+          case key
+          when "sender" then [leaf("from", "is", [value])]
+          when "label" then [leaf("label", "is", [value])]
+          when "account" then [leaf("account", "is", [value])]
+          else
+            first = Date.strptime(value, "%Y-%m")
+            [leaf("arrived_on", "after", (first - 1).iso8601), leaf("arrived_on", "before", first.next_month.iso8601)]
+          end
+        rescue Date::Error
+          []
+        end
+
+        def leaf(fact, operator, value) = {"fact" => fact, "op" => operator, "value" => value}
+
+        # Whether a rule may ask the same: it decides when mail arrives, and how a message stands then is not known, nor which labels it
+        # wears.
+        def for_rules? = !@narrowed.key?("label") && (heard.nil? || heard.leaves.none? { _1.fact.is_a?(Core::StateFact) })
 
         def whole = @whole ||= @narrowed.empty? ? finding.count : finding.whole.count
 

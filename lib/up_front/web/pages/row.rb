@@ -75,7 +75,8 @@ module UpFront
         # Without the words of the rules marked in it.
         def plain
           {
-            id: message.id, sender: sender, subject: subject, excerpt: message.excerpt, priority: stands.priority,
+            id: message.id, sender: sender, address: message.sender_key,
+            subject: subject, excerpt: message.excerpt, priority: stands.priority,
             time: @time_format.moment(state.surface_at || message.arrived_at), arrived: @time_format.moment(message.arrived_at), came: came,
             unread: state.unread, flagged: state.flagged, labels: stands.labels, ink: stands.ink, has_attachment: message.has_attachment,
             account_id: message.account_id, back: stands.back?, kept: stands.keep_at_top?, due: stands.follow_up_due?, calling: @calling,

@@ -59,26 +59,61 @@ module UpFront
         def clashes = Core::Clashes.new(@draft.nodes).to_a.map { {pointers: _1.pointers, message: _1.message} }
 
         def outcome
-          return {ready: false} unless @draft.rule && @draft.nodes.key?("/when")
+          return {ready: false} unless @draft.rule && @draft.nodes.key?("/when") && @draft.unfinished.empty?
 
           items = preview.items(@within)
           matched = @match_index.matches(@draft.rule, key) & @within
           ids = @match_index.places_of(matched).to_set { @match_index.ids[_1] }
           {ready: true, matches: ids.size, **surfacing(items.select { ids.include?(_1.id) }), changed: items.count { difference(_1).any? },
-           alerts: alerts, bars: bars(matched), held: saved.held.to_s, held_now: saved.held.now,
-           asks: @draft.rule.ask_first, first: first, messages: rows(items, ids)}
+           alerts: alerts, bars: bars(matched), held: on_saving.held.to_s, held_now: on_saving.held.now,
+           asleep: asleep, sweeping: sweeping(ids.size), asks: @draft.rule.ask_first, first: first, messages: rows(items, ids)}
         end
 
         def preview = @preview ||= (@old && @without) ? against(@rulebook.rules - [@old], [@draft.rule]) : saved
         def saved = @saved ||= against(@rulebook.rules, [@old, @draft.rule].compact)
 
-        def against(from, touched, match_index: @match_index)
+        # What saving does, to a rule that is off or not within its dates too.
+        def on_saving
+          return saved unless as_written
+
+          @on_saving ||= against(@rulebook.rules, [@old, as_written].compact, rules: rules_with(as_written))
+        end
+
+        def against(from, touched, match_index: @match_index, rules: self.rules)
           Desk::RulesPreview.new(@rulebook, rules, touched: touched, now: @now, match_index: match_index, from: from)
         end
 
-        def rules
-          @rules ||= @rulebook.rules.dup.tap { |all| @old ? all[@place] = @draft.rule : all.insert(@place, @draft.rule) }
+        def rules = @rules ||= rules_with(@draft.rule)
+        def rules_with(rule) = @rulebook.rules.dup.tap { |all| @old ? all[@place] = rule : all.insert(@place, rule) }
+
+        # @return [Core::Rule, nil] the draft with its switch and its dates, where it is whole
+        def as_written = @as_written ||= Core::Rule.read(@body, Core::Check.new, @rulebook.names, id: @old&.id)
+
+        # @return [String, nil] why nothing happens though it is saved
+        def asleep
+          rule = as_written or return
+          today = @rulebook.zone.date(@now)
+          return "It is off: nothing happens by it until it is switched on." unless rule.enabled
+          return if rule.in_dates?(today)
+
+          starts = rule.from_date && rule.from_date > today
+          starts ? "It begins on #{@time_format.day(rule.from_date)}." : "Its last day was #{@time_format.day(rule.until_date)}."
         end
+
+        SWEEPS = {"off_front" => "takes all of it off the Front", "now" => "lets all of it straight in"}.freeze
+
+        # @return [String, nil] where it holds for all mail and does what nobody wants of all of it; asked about before it is saved
+        def sweeping(matches)
+          said = @draft.rule.effects
+          timing = said["timing"].is_a?(Hash) ? said["timing"] : {}
+          does = said["discard"] ? "discards all of it" : SWEEPS.find { |kind, _| timing.key?(kind) }&.last
+          return unless does && (everything? || (matches.positive? && matches == @match_index.count(@within)))
+
+          seen = "each of the #{Core::English.thousands(matches)} messages of the last #{@days} days"
+          "It holds for #{everything? ? "every message" : seen}, and #{does}."
+        end
+
+        def everything? = @draft.rule.unless.nil? && @draft.rule.when.to_h == {"all" => []}
 
         def surfacing(items)
           {straight: items.count { _1.after.surface_at && !_1.after.held },

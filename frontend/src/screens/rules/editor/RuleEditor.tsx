@@ -18,6 +18,7 @@ import { Conflict } from "./Conflict";
 import styles from "./editor.module.css";
 import { EffectLines } from "./EffectLines";
 import { Options } from "./Options";
+import { Sweeping } from "./Sweeping";
 import { TryPane, type Against, type Days } from "./TryPane";
 import { useDraft } from "./useDraft";
 import { VersionsPane } from "./VersionsPane";
@@ -57,6 +58,9 @@ export function RuleEditor({ rule, vocabulary }: { rule: Rule | undefined; vocab
     navigate("/rules");
   };
   useKey("close", () => navigate("/rules"));
+  const [asking, setAsking] = useState(false);
+  const sweeping = current ? dryRun?.sweeping : undefined;
+  const askOrSave = () => (sweeping ? setAsking(true) : save(() => navigate("/rules")));
   const save = (then: (saved?: Rule) => void, version = draft.version) => {
     const done = (saved: { rule?: Rule }) => {
       draft.forget();
@@ -66,6 +70,7 @@ export function RuleEditor({ rule, vocabulary }: { rule: Rule | undefined; vocab
     else make.mutate({ body }, { onSuccess: done });
   };
   const apply = () => {
+    if (sweeping && !draft.clean && !asking) return setAsking(true);
     if (rule && draft.clean) return setPane("apply");
     save((saved) => {
       if (!saved) return;
@@ -76,6 +81,7 @@ export function RuleEditor({ rule, vocabulary }: { rule: Rule | undefined; vocab
   };
   const place = rule ? all.findIndex(({ id }) => id === rule.id) : 0;
   const unready = unread || Boolean(dryRun && (dryRun.faults.length > 0 || dryRun.unfinished.length > 0));
+  useKey("save", () => void (!unready && !saving.isPending && askOrSave()), true, true);
   const first = unread
     ? "The text cannot be read yet."
     : dryRun?.unfinished.length
@@ -178,8 +184,11 @@ export function RuleEditor({ rule, vocabulary }: { rule: Rule | undefined; vocab
           />
         )}
         {!conflict && <Fault of={saving} />}
+        {asking && sweeping && (
+          <Sweeping says={sweeping} save={() => save(() => navigate("/rules"))} close={() => setAsking(false)} />
+        )}
         <div className={ui.editorFoot} data-editor-foot>
-          <Button variant="contained" onClick={() => save(() => navigate("/rules"))} disabled={unready || saving.isPending}>
+          <Button variant="contained" onClick={askOrSave} disabled={unready || saving.isPending}>
             Save rule
           </Button>
           <Button onClick={close}>Cancel</Button>
@@ -198,6 +207,7 @@ export function RuleEditor({ rule, vocabulary }: { rule: Rule | undefined; vocab
           days={days}
           choose={setDays}
           waiting={!current}
+          unread={unread}
           against={rule && (without ? "none" : "saved")}
           compare={setAgainst}
         />

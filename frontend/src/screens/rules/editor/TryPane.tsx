@@ -69,12 +69,15 @@ type Given = {
   days: Days;
   choose: (days: Days) => void;
   waiting: boolean;
+  /** whether it is written as text that cannot be read yet */
+  unread: boolean;
   against: Against | undefined;
   compare: (against: Against) => void;
 };
 
 /** A draft tried on the mail of the last days. Nothing is changed by it. */
-export function TryPane({ dryRun, days, choose, waiting, against, compare }: Given) {
+export function TryPane({ dryRun, days, choose, waiting, unread, against, compare }: Given) {
+  const why = unread ? "The text cannot be read yet." : dryRun?.unfinished.length ? "A condition still wants its words." : "";
   const differ = dryRun?.changed ?? 0;
   return (
     <aside className={`${ui.sheet} ${ui.try}`} aria-label="Try it" aria-busy={waiting}>
@@ -84,7 +87,7 @@ export function TryPane({ dryRun, days, choose, waiting, against, compare }: Giv
           <OneOf label="How far back" value={days} choices={REACHES} change={choose} />
         </div>
         <p className={ui.sub}>On the last {days} days of your mail, as if the rule were on. Nothing is changed.</p>
-        {dryRun?.ready ? (
+        {dryRun?.ready && !unread ? (
           <>
             {dryRun.first && (
               <>
@@ -96,6 +99,11 @@ export function TryPane({ dryRun, days, choose, waiting, against, compare }: Giv
             )}
             <Figures dryRun={dryRun} />
             {dryRun.bars && <Bars bars={dryRun.bars} />}
+            {dryRun.asleep && (
+              <p className={ui.hint} role="status">
+                {dryRun.asleep}
+              </p>
+            )}
             {dryRun.held && (
               <p className={ui.hint} role="status">
                 When you save: {dryRun.held}
@@ -126,7 +134,7 @@ export function TryPane({ dryRun, days, choose, waiting, against, compare }: Giv
             )}
           </>
         ) : (
-          <p className={ui.quiet}>{dryRun ? "There is nothing to try yet." : "Looking at your mail …"}</p>
+          <p className={ui.quiet}>{dryRun ? `There is nothing to try yet. ${why}` : "Looking at your mail …"}</p>
         )}
       </div>
     </aside>

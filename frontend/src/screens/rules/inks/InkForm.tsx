@@ -13,6 +13,7 @@ import { Fault } from "../../../parts/Fault";
 import forms from "../../../parts/forms.module.css";
 import inks from "../../../parts/ink.module.css";
 import { OneOf } from "../../../parts/OneOf";
+import { useKey } from "../../../parts/keys";
 import ui from "../../../parts/page.module.css";
 import { StillHere } from "../../../parts/StillHere";
 import { useUnsaved } from "../../../parts/useUnsaved";
@@ -72,10 +73,11 @@ export function InkForm({ was, rows, done }: { was?: InkThing; rows: Row[]; done
   const set = (part: Partial<InkThing>) => setThing({ ...thing, ...part });
   const dryRun = useInkDryRun({ ...thing, name: thing.name?.trim() || "A new ink" }).data;
   const save = useSaveThing();
-  const submit = (event: FormEvent) => {
-    event.preventDefault();
+  const submit = (event?: FormEvent) => {
+    event?.preventDefault();
     save.mutate({ kind: "inks", was: was?.name, thing: { ...thing, name: thing.name ?? "" } }, { onSuccess: leave });
   };
+  useKey("save", () => submit(), true, true);
   return (
     <form
       className={`${forms.thingForm} ${styles.inkForm}`}
