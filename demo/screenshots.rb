@@ -108,7 +108,7 @@ class Screenshots
     session.click_link("I wait for an answer")
     session.find("main", text: "Called for being gone through")
     session.first("a[data-row]").click
-    session.find("aside", text: "is in this view")
+    session.find("aside", text: "It is here")
     picture "view"
     session.visit("/mail-in")
     session.find("h1", text: "Two folders")

@@ -107,7 +107,8 @@ module UpFront
           said = @draft.rule.effects
           timing = said["timing"].is_a?(Hash) ? said["timing"] : {}
           does = said["discard"] ? "discards all of it" : SWEEPS.find { |kind, _| timing.key?(kind) }&.last
-          return unless does && (everything? || (matches.positive? && matches == @match_index.count(@within)))
+          all = everything? || (matches.positive? && matches == @match_index.count(@within))
+          return unless does && all
 
           seen = "each of the #{Core::English.thousands(matches)} messages of the last #{@days} days"
           "It holds for #{everything? ? "every message" : seen}, and #{does}."
