@@ -158,7 +158,7 @@ class Screenshots
     picture "rules"
     move_readings_up
     session.click_button("Edit Lenders come straight in")
-    session.find("h3", text: "claims are otherwise than without it")
+    session.find("h3", text: "claims are otherwise because of it")
     picture "rule"
     write_as_text
     session.click_button("Edit Lenders come straight in")

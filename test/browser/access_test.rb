@@ -73,7 +73,7 @@ class AccessTest < Minitest::Test
     assert_selector("h1", text: "rules are read")
     assert_accessible
     click_button "Edit Border trouble comes at once"
-    assert_text "claims are otherwise than without it"
+    assert_text "claims are otherwise because of it"
     assert_accessible
     {"begin" => "Let these people in", "people" => "Couriers", "carry" => "Choose a file", "done" => "the way back"}.each do |path, words|
       visit "/rules/#{path}"

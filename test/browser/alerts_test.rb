@@ -73,7 +73,7 @@ class AlertsTest < Minitest::Test
     press(:escape)
     press("1")
     assert_selector("[role=alertdialog]")
-    click_button "In five minutes again"
+    click_button "Again in five minutes"
     assert_no_selector("[role=alertdialog]")
     assert_includes page.evaluate_script("document.activeElement.textContent"), "Budget: courier line"
     assert_selector("section", text: /\ANow.*calls/m)

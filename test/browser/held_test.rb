@@ -7,7 +7,7 @@ class HeldTest < Minitest::Test
 
   def test_a_look_inside_lets_nothing_surface_and_letting_in_does
     visit "/held"
-    assert_selector("h1", text: /messages wait. Nothing else does./)
+    assert_selector("h1", text: /messages wait for their moment/)
     within("section", text: "The 08:00 round") { assert_text "Night window" }
     open_message("Purchase order 2207 approved")
     assert_text "Waits for the 08:00 round."

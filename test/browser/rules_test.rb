@@ -254,7 +254,7 @@ class RulesTest < Minitest::Test
     click_button "New group"
     fill_in "Name", with: "Printers"
     attach_file("A file of contact cards", cards, visible: :all)
-    assert_text "2 with an address; 1 cards have none."
+    assert_text "2 with an address; one card has none."
     tick(/spare@elsewhere.example/)
     click_button "Add these 1"
     click_button "Save"

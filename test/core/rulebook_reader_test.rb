@@ -64,6 +64,43 @@ class RulebookReaderTest < Minitest::Test
     assert_match(/an object/, refused("[]"))
   end
 
+  OTHERS = [:gone, nil, 5, "x", [], {}, true].freeze
+
+  # Whatever is missing, null or of another kind, at whatever depth: it is read, or refused with its place; nothing else happens.
+  def test_anything_anywhere_is_read_or_refused
+    whole = JSON.parse(JSON.generate(document(rules: [rule("One", when: leaf("subject", "mentions", ["x"]), unless: {"any" => []},
+      then: {"alert" => {"level" => "tap"}, "timing" => {"until" => {"days" => 1, "at" => "08:00"}}, "labels" => ["Loans"]})],
+      views: [{"name" => "V", "when" => {"all" => []}, "band" => {"limit" => 3}, "review" => [{"days" => ["fri"], "at" => "15:00"}]}],
+      contacts: ["ana@b.example"], forward_to: ["x@y.example"], owner: OWNER.merge("trips" =>
+        [{"time_zone" => "Asia/Tokyo", "from" => "2027-03-10", "until" => "2027-03-12"}]))))
+    places(whole).each do |path|
+      OTHERS.each do |other|
+        changed = JSON.parse(JSON.generate(whole))
+        put(changed, path, other)
+        begin
+          Core::Rulebook.read(changed)
+        rescue Core::Refused => refused
+          assert refused.faults.all? { _1.pointer.start_with?("/") || _1.pointer.empty? }, "#{path} #{other.inspect}"
+        end
+      end
+    end
+  end
+
+  def places(node, path = [])
+    return [] unless node.respond_to?(:each)
+
+    keys = node.is_a?(Hash) ? node.keys : node.each_index.to_a
+    keys.flat_map { |key| [path + [key]] + places(node[key], path + [key]) }
+  end
+
+  def put(document, path, value)
+    holder = document.dig(*path[0..-2]) unless path.size == 1
+    holder ||= document
+    return holder[path.last] = value unless value == :gone
+
+    holder.is_a?(Hash) ? holder.delete(path.last) : holder.delete_at(path.last)
+  end
+
   def test_names_are_the_rulebooks_own_whatever_case_they_were_written_in
     body = rule("Whole", when: {"all" => [leaf("from", "is", ["group:LENDERS", "me"]), leaf("in_window", "is", ["mórning"])]},
       unless: {"any" => [leaf("to", "is", ["group:lenders"])]},

@@ -30,6 +30,13 @@ class ByHandTest < Minitest::Test
       .to_h[:why][:lines].map { _1[:before] }.grep(/by you/)
   end
 
+  def test_a_why_tells_the_words_of_an_alert_as_they_were_for_that_message
+    Desk::SaveRule.new(clock).call(rule("Bell", when: {"fact" => "subject", "op" => "mentions", "value" => ["bell"]},
+      then: {"alert" => {"level" => "tap", "text" => "On the road, {sender}: {subject}"}}))
+    sheet = Web::Pages::Sheet.new(take(subject: "A bell"), Store::CurrentRulebook.rulebook, clock.now).to_h
+    assert_match(/On the road, Ana Ferro: A bell/, sheet[:why][:lines].map { _1[:before] }.join)
+  end
+
   def test_always_for_this_sender_makes_a_rule_of_it
     Desk::ChangePriority.new(clock, 1).call([@id])
     assert_equal "Made the rule “Ana Ferro: high priority”.", Desk::AlwaysForSender.new(clock).call(@id).message

@@ -34,6 +34,13 @@ class FilesTest < Minitest::Test
     assert_equal "Subject: one\n\ntext\nFrom the start\n", first
   end
 
+  def test_what_begins_with_fields_of_a_header_is_mail
+    ["Content-Type: text/plain\nMIME-Version: 1.0\n\nHello\n", "MIME-Version: 1.0\n\nHello\n", "From: a@b.example\nSubject: no text\n",
+      "Subj\xFF ect broken\nFrom: a@b.example\nSubject: x\n\nHello\n", "X-Odd: 1\nReply-To: a@b.example\n\nHello"].each do |bytes|
+      assert_equal 1, subjects(file(bytes)).size, bytes
+    end
+  end
+
   def test_what_is_no_mail_is_refused_in_words
     assert_match(/is empty/, refused(file("")))
     assert_match(/is no mail/, refused(file("%PDF-1.4\n%\0\0\0")))

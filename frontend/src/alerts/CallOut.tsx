@@ -40,9 +40,9 @@ export function CallOut({
         <Button variant="contained" autoFocus onClick={() => answer("open")}>
           Open it
         </Button>
-        <Button onClick={() => answer("again")}>In five minutes again</Button>
+        <Button onClick={() => answer("again")}>Again in five minutes</Button>
         <Button onClick={() => answer("done")}>Done</Button>
-        {more > 0 && <span className={ui.quiet}>{more === 1 ? "One more calls." : `${more} more call.`}</span>}
+        {more > 0 && <span className={ui.quiet}>{more === 1 ? "One more call waits." : `${more} more calls wait.`}</span>}
       </div>
     </Dialog>
   );

@@ -8,7 +8,7 @@ module UpFront
       class NoMail < StandardError; end
 
       HEADER = /\A[!-9;-~]+:/n
-      TELLING = /^(?:from|to|date|subject|message-id|received|return-path|delivered-to):/in
+      TELLING = /^(?:from|to|date|subject|message-id|received|return-path|delivered-to|reply-to|sender|mime-version|content-type):/in
       HEAD_BYTES = 65_536
 
       attr_reader :path
@@ -42,14 +42,19 @@ module UpFront
         raise NoMail, "#{@shown} is empty." if head.strip.empty?
         return :mbox if Mbox.separator?(head[/\A[^\n]{0,2000}\n?/n])
 
-        header = head.lstrip.split(/\r?\n\r?\n/n, 2).first
-        return :eml if header.match?(HEADER) && header.match?(TELLING) && !head.include?("\0\0")
+        return :eml if !head.include?("\0\0") && headed?(head.lstrip.split(/\r?\n\r?\n/n, 2).first)
 
         raise NoMail, "#{@shown} is no mail: it begins neither with mail headers nor as an mbox (“From …”)."
       rescue Errno::ENOENT
         raise NoMail, "#{@shown} is not there."
       rescue Errno::EACCES
         raise NoMail, "#{@shown} may not be read: the permission is missing."
+      end
+
+      # Fields of a header, RFC 5322's or MIME's; where the first line is damaged, two that are known.
+      def headed?(header)
+        known = header.scan(TELLING).size
+        known > 1 || (known == 1 && header.match?(HEADER))
       end
     end
   end

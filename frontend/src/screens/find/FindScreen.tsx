@@ -135,14 +135,14 @@ export function FindScreen() {
       {page && last > 1 && (
         <div className={`${ui.rowOf} ${styles.findPages}`}>
           <Button disabled={pages <= 1} onClick={() => setShown({ text, pages: pages - 1 })}>
-            Better ones
+            Page before
           </Button>
           <span className={ui.quiet}>
             {((pages - 1) * PAGE + 1).toLocaleString("en")} to {Math.min(pages * PAGE, page.count).toLocaleString("en")} of{" "}
             {page.count.toLocaleString("en")}
           </span>
           <Button disabled={pages >= last} onClick={() => setShown({ text, pages: pages + 1 })}>
-            Further ones
+            Next page
           </Button>
         </div>
       )}

@@ -47,7 +47,8 @@ function CardPicker({ add }: { add: (emails: string[]) => void }) {
       {cards && (
         <>
           <p className={ui.quiet}>
-            {cards.people.length} with an address{cards.without > 0 && `; ${cards.without} cards have none`}.
+            {cards.people.length} with an address
+            {cards.without > 0 && `; ${cards.without === 1 ? "one card has" : `${cards.without} cards have`} none`}.
           </p>
           <div className={forms.kinds} role="group" aria-label="People of the file">
             {cards.people.map(({ name, email }) => (

@@ -11,6 +11,12 @@ module UpFront
       LONGEST = 300 # characters shown; more is not read in passing
       UNSEEN = /[[:cntrl:]\u202A-\u202E\u2066-\u2069]+/ # control characters, and those that turn the direction of text
 
+      # @param message [#sender_name, #sender_key, #subject, #arrived_at, #account, #excerpt] @param zone [Zone] the owner's
+      def self.of(message, zone)
+        new("sender" => message.sender_name, "address" => message.sender_key, "subject" => message.subject,
+          "time" => zone.local(message.arrived_at).strftime("%H:%M"), "account" => message.account.name, "excerpt" => message.excerpt)
+      end
+
       # @param values [Hash{String=>String}] by the names of {NAMES}
       def initialize(values)
         @values = values

@@ -14,7 +14,7 @@ module UpFront
         keep_at_top: ["it is kept at top", "it is not kept at top", "first"],
         alerted: ["it alerted", "it did not alert", "tap chime call-out"],
         answered: ["I have answered it", "I have not answered it", "reply replied"],
-        awaiting_reply: ["it waits for an answer of others", "it waits for no answer of others", "owed reply sent"],
+        awaiting_reply: ["it waits for an answer from others", "it waits for no answer from others", "owed reply sent"],
         follow_up_due: ["its follow-up is due", "its follow-up is not due", "remind task"]
       }.freeze
 

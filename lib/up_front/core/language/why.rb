@@ -16,8 +16,9 @@ module UpFront
       # @param claim [Hash] priority, labels, surface_at, held, trace, arrived_at
       # @param state [Hash] came, let_in_at, moved_at, put_off_at, surface_at (as it came, or comes), thread_word, surfaced, own (what
       #   the person decided by hand, in English)
-      # @param time_format [TimeFormat]
-      def initialize(claim, state, time_format)
+      # @param time_format [TimeFormat] @param wording [AlertWording, nil] of the message: what its alert says is told as it says it
+      def initialize(claim, state, time_format, wording: nil)
+        @wording = wording
         @claim = claim
         @state = state
         @time_format = time_format
@@ -145,7 +146,13 @@ module UpFront
       end
 
       def verb(said)
-        English.sentence(said.map { |topic, value| Sentence.effect(topic, value) }.join(", "))
+        English.sentence(said.map { |topic, value| Sentence.effect(topic, worded(value)) }.join(", "))
+      end
+
+      def worded(value)
+        return value unless @wording && value.is_a?(Hash) && value.key?("text")
+
+        value["text"] ? value.merge("text" => @wording.say(value["text"])) : value
       end
 
       def because(account)

@@ -75,7 +75,7 @@ module UpFront
       # @return [Zone] with the trips of the owner
       def read_zone(owner)
         name = owner&.dig("time_zone").then { Zone.known?(_1) ? _1 : "Etc/UTC" }
-        trips = @check.at("owner").at("trips").list(owner&.dig("trips") || []) { |item, at| trip(item, at) } || []
+        trips = @check.at("owner").at("trips").list(owner.is_a?(Hash) ? owner.fetch("trips", []) : []) { |item, at| trip(item, at) } || []
         trips.empty? ? Zone.new(name) : Journey.new(name, trips)
       end
 
@@ -99,12 +99,12 @@ module UpFront
           zone: zone,
           me: people(strings(owner["addresses"])),
           organisation: people(strings(owner["organisation"]).map { "@#{_1.delete_prefix("@")}" }),
-          contacts: people(members(@document["contacts"], @check.at("contacts"))),
+          contacts: people(members(@document.fetch("contacts", []), @check.at("contacts"))),
           groups: named("groups", %w[name members]) { |item, at|
             Names::Group.new(item["name"],
               people(members(item["members"], at.at("members")))).freeze
           },
-          forward_to: addresses(@document["forward_to"] || [], @check.at("forward_to")) || [],
+          forward_to: addresses(@document.fetch("forward_to", []), @check.at("forward_to")) || [],
           named: {
             labels: named("labels", %w[name colour]) { |item, at| colour(item, at) && item },
             inks: named("inks", %w[name colour], Ink::OPTIONAL) { |item, at| ink(item, at) },
@@ -124,8 +124,8 @@ module UpFront
           WeekSpan.read(item, at, extra: %w[name])&.then { Plan::Window.new(item["name"], _1).freeze }
         end
         rounds = named("rounds", %w[name days at], of: plan, under: check) { |item, at| round(item, at) }
-        offs = check.at("days_off").list(plan["days_off"] || []) { |item, at| off(item, at) }
-        busy = check.at("busy").list(plan["busy"] || []) { |item, at| busy(item, at) }
+        offs = check.at("days_off").list(plan.fetch("days_off", [])) { |item, at| off(item, at) }
+        busy = check.at("busy").list(plan.fetch("busy", [])) { |item, at| busy(item, at) }
         quiet = named("heads_down", [], of: plan, under: check) do |item, at|
           WeekSpan.read(item, at, extra: %w[name])&.then { Plan::Quiet.new(item["name"], _1).freeze }
         end
@@ -168,7 +168,7 @@ module UpFront
 
       def read_rules(names)
         seen = Set.new
-        rules = @check.at("rules").list(@document["rules"] || []) do |item, at|
+        rules = @check.at("rules").list(@document.fetch("rules", [])) do |item, at|
           unique(item["name"], at.at("name"), seen) if item.is_a?(Hash)
           Rule.read(item, at, names, id: @ids[at.pointer[/\d+\z/].to_i])
         end
@@ -179,7 +179,7 @@ module UpFront
       def read_views(names, accounts)
         seen = Set.new
         known = accounts.map { _1["name"] } if accounts.any?
-        views = @check.at("views").list(@document["views"] || []) do |item, at|
+        views = @check.at("views").list(@document.fetch("views", [])) do |item, at|
           unique(item["name"], at.at("name"), seen) if item.is_a?(Hash)
           View.read(item, at, names, accounts: known, id: @view_ids[at.pointer[/\d+\z/].to_i])
         end
@@ -237,7 +237,7 @@ module UpFront
       end
 
       def members(value, check)
-        check.list(value || []) do |item, at|
+        check.list(value) do |item, at|
           (item.is_a?(String) && item.match?(/\A[^@\s]*@[^@\s]+\z/)) ? item : at.refuse("an address or @domain", item)
         end || []
       end

@@ -70,12 +70,7 @@ module UpFront
         spoke&.fetch("rule").to_s
       end
 
-      def wording(id)
-        message = @messages.fetch(id)
-        Core::AlertWording.new("sender" => message.sender_name, "address" => message.sender_key, "subject" => message.subject,
-          "time" => @rulebook.zone.local(message.arrived_at).strftime("%H:%M"), "account" => message.account.name,
-          "excerpt" => message.excerpt)
-      end
+      def wording(id) = Core::AlertWording.of(@messages.fetch(id), @rulebook.zone)
     end
   end
 end

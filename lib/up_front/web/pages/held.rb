@@ -49,7 +49,7 @@ module UpFront
         def lead
           return "Nothing is held." if @count.zero?
 
-          "#{Core::English.sentence(Core::English.count(@count, "message"))} #{(@count == 1) ? "waits" : "wait"}. Nothing else does."
+          "#{Core::English.sentence(Core::English.count(@count, "message"))} #{(@count == 1) ? "waits for its" : "wait for their"} moment."
         end
 
         # @param by_round [Boolean] whether they wait for a round @param rows [Array<Row>]

@@ -131,7 +131,7 @@ module UpFront
                    round: @claim.round, arrived_at: @message.arrived_at}
           state = {came: @state.came, **@state.slice(:let_in_at, :moved_at, :put_off_at, :surface_at).symbolize_keys,
                    thread_word: @state.thread_word, surfaced: !stands.held?, own: own}
-          account = Core::Why.new(claim, state, @time_format)
+          account = Core::Why.new(claim, state, @time_format, wording: Core::AlertWording.of(@message, @rulebook.zone))
           ids = @rulebook.rules.to_h { [_1.name, _1.id] }
           {summary: account.summary, lines: account.lines.map { |line| line.to_h.merge(rule_id: ids[line.rule]) },
            readings: ruled? ? readings : [], stale: ruled? && stale?}

@@ -113,7 +113,7 @@ export function TryPane({ dryRun, days, choose, waiting, unread, against, compar
             <div className={`${styles.tryHead} ${styles.claimsHead}`}>
               <h3 className={ui.smallHead}>
                 {against === "none"
-                  ? `${differ === 0 ? "No claim is" : differ === 1 ? "One claim is" : `${number(differ)} claims are`} otherwise than without it`
+                  ? `${differ === 0 ? "No claim is" : differ === 1 ? "One claim is" : `${number(differ)} claims are`} otherwise because of it`
                   : `${differ === 0 ? "No claim" : differ === 1 ? "One claim" : `${number(differ)} claims`} would change`}
               </h3>
               {against && (
