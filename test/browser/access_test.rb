@@ -56,7 +56,8 @@ class AccessTest < Minitest::Test
 
   def look_at_alerts_and_inks
     {"alerts" => "Nothing that alerts is lost", "alerts/loud" => "opened within 5 min", "alerts/settings" => "The three loudnesses",
-     "inks/Copper" => "wear the ink Copper", "views" => "Loans, unread", "views/new" => "Nothing is moved", "views/2/edit" => "calls on",
+     "inks/Copper" => "wear the ink Copper", "views" => "Loans, unread",
+     "views/followed" => "No conversation is followed or muted.", "views/new" => "Nothing is moved", "views/2/edit" => "calls on",
      "find?text=crate" => "messages found", "find?text=it+was+discarded" => "until you empty it", "rules/inks" => "messages wear it"}
       .each do |path, words|
       visit "/#{path}"

@@ -248,6 +248,10 @@ class ViewsTest < Minitest::Test
     click_button "Undo"
     assert_button(text: /\AFollowed/)
     visit "/views"
+    click_link "Followed and muted"
+    assert_text(/Followed Re: Keys of the van\s*3 messages/)
+    click_button "No longer: Re: Keys of the van"
+    assert_selector("h1", text: "No conversation is followed or muted.")
     click_link "All mail"
     find("[role=combobox]", text: "nothing").click
     find("[role=option]", text: "thread").click

@@ -37,6 +37,19 @@ class ByHandTest < Minitest::Test
     assert_match(/On the road, Ana Ferro: A bell/, sheet[:why][:lines].map { _1[:before] }.join)
   end
 
+  def test_what_is_done_with_before_its_moment_does_not_wait_for_it
+    held = take(subject: "Plain", date: at("09:10")).id
+    Store::Claim.where(message_id: held).update_all(held: true, surface_at: at("10:30"))
+    Store::State.where(message_id: held).update_all(surface_at: at("10:30"))
+    summary = -> { Web::Pages::Sheet.new(Store::Message.find(held), Store::CurrentRulebook.rulebook, clock.now).to_h[:why][:summary] }
+    assert_match(/\A(?:Waits|Until|Waits until) /, summary.call)
+    Desk::Discard.new(clock).call([held])
+    assert_equal "Discarded before it came in.", summary.call
+    Desk::Discard.new(clock, on: false).call([held])
+    Desk::Clear.new(clock).call([held])
+    assert_equal "Cleared before it came in.", summary.call
+  end
+
   def test_always_for_this_sender_makes_a_rule_of_it
     Desk::ChangePriority.new(clock, 1).call([@id])
     assert_equal "Made the rule “Ana Ferro: high priority”.", Desk::AlwaysForSender.new(clock).call(@id).message

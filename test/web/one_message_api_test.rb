@@ -107,8 +107,12 @@ class OneMessageAPITest < Minitest::Test
     assert_match(/\AThis conversation is muted/, ask(:put, "/messages/#{@id}/thread", {word: "muted"})["message"])
     assert_equal [true, false], stands[answer.call]
     ask(:put, "/messages/#{@id}/thread", {word: "followed"})
-    assert_equal [false, false], stands[answer.call]
-    ask(:put, "/messages/#{@id}/thread", {word: "neither"})
+    last = answer.call
+    assert_equal [false, false], stands[last]
+    minded = -> { ask(:get, "/conversations/minded")["conversations"] }
+    assert_equal [[last, "Re: Loan 14", "followed", 3]], minded.call.map { _1.values_at("id", "subject", "word", "count") }
+    ask(:put, "/messages/#{last}/thread", {word: "neither"})
+    assert_empty minded.call
     assert_equal [false, true], stands[answer.call]
     ask(:put, "/messages/#{@id}/thread", {word: "loud"}, status: 400)
     ask(:put, "/messages/#{@id + 99}/thread", {word: "muted"}, status: 404)

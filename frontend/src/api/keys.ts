@@ -15,6 +15,7 @@ export const keys = {
   source: (id: number) => ["source", id],
   starts: (id: number) => ["starts", id],
   backTimes: ["backTimes"],
+  minded: ["message", "minded"],
   rules: ["rules"],
   ruleHistory: (id: number) => ["rules", id, "history"],
   vocabulary: ["vocabulary"],

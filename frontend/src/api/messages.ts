@@ -22,6 +22,7 @@ export const useStarts = (id: number) =>
 /** @param asked whether they are wanted yet */
 export const useBackTimes = (asked = true) =>
   useQuery({ queryKey: keys.backTimes, queryFn: () => unwrap(api.GET("/back-times")), gcTime: 0, enabled: asked });
+export const useMinded = () => useQuery({ queryKey: keys.minded, queryFn: () => unwrap(api.GET("/conversations/minded")) });
 export const useMindThread = () =>
   useActMutation(({ id, word }: { id: number; word: "followed" | "muted" | "neither" }) =>
     unwrap(api.PUT("/messages/{id}/thread", { params: { path: { id } }, body: { word } })),

@@ -22,6 +22,7 @@ const SCREENS: [path: string, Screen: ReturnType<typeof lazily>][] = [
   ["/find/:id?", lazily("FindScreen", () => import("../screens/find/FindScreen"))],
   ["/views", ViewsScreen],
   ["/views/new", ViewEditScreen],
+  ["/views/followed", lazily("MindedScreen", () => import("../screens/views/MindedScreen"))],
   ["/views/:view/edit", ViewEditScreen],
   ["/views/:view/:id?", ViewsScreen],
   ["/alerts", lazily("JournalScreen", () => import("../screens/alerts/JournalScreen"))],

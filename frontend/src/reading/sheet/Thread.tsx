@@ -34,6 +34,12 @@ export function Thread({ sheet, at }: { sheet: Sheet; at: (id: number) => string
           {sheet.thread_preference === "muted" ? "Muted" : "Mute"} <KeyCap of="mute" />
         </Button>
       </div>
+      {count > 1 && sheet.conversation !== undefined && sheet.conversation < count && (
+        <p className={ui.quiet}>
+          Follow and Mute go by {sheet.conversation === 1 ? "this one" : `the ${sheet.conversation} of them`} that answer one
+          another; the others have the same subject.
+        </p>
+      )}
       {count > 1 && (
         <ol>
           {shown.map((message) => (

@@ -33,7 +33,6 @@ function BringIn() {
   );
 }
 
-/** The views at hand, under their headings, favourites first. */
 /** The views, by heading; those at hand first. */
 export function ViewTabs({ views, chosen }: { views: SavedView[]; chosen: number | undefined }) {
   const headings = [...new Set(views.map(({ body }) => body.heading ?? ""))].sort(
@@ -73,6 +72,9 @@ export function ViewTabs({ views, chosen }: { views: SavedView[]; chosen: number
       <BringIn />
       <Button variant="text" component={Link} to="/find?text=it%20was%20discarded">
         Discarded mail
+      </Button>
+      <Button variant="text" component={Link} to="/views/followed">
+        Followed and muted
       </Button>
     </nav>
   );

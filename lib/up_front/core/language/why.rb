@@ -14,8 +14,8 @@ module UpFront
       }.freeze
 
       # @param claim [Hash] priority, labels, surface_at, held, trace, arrived_at
-      # @param state [Hash] came, let_in_at, moved_at, put_off_at, surface_at (as it came, or comes), thread_word, surfaced, own (what
-      #   the person decided by hand, in English)
+      # @param state [Hash] came, let_in_at, moved_at, put_off_at, surface_at (as it came, or comes), thread_word, surfaced, done
+      #   ("discarded" or "cleared" where that was before its moment), own (what the person decided by hand, in English)
       # @param time_format [TimeFormat] @param wording [AlertWording, nil] of the message: what its alert says is told as it says it
       def initialize(claim, state, time_format, wording: nil)
         @wording = wording
@@ -56,6 +56,7 @@ module UpFront
           return {"history" => "brought in as history, cleared and silent", "quiet" => "kept from its mailbox, never on the Front"}
               .fetch(@state[:came])
         end
+        return "#{@state[:done]} before it came in" if @state[:done]
         return "let in by you at #{@time_format.moment(@state[:let_in_at])}" if @state[:let_in_at]
         if @state[:thread_word]
           return {"followed" => "straight in, followed", "muted" => "cleared and silent, muted"}.fetch(@state[:thread_word])
@@ -119,7 +120,7 @@ module UpFront
       end
 
       def ending
-        return if moved? || let_in_by_a_change?
+        return if moved? || let_in_by_a_change? || @state[:done]
 
         moment = (steps.filter_map { waiting(_1) }.last if @state[:came] == "arrived") or return
         Line.new(time: @claim[:surface_at] && @time_format.moment(@claim[:surface_at]), before: moment)

@@ -33,8 +33,8 @@ module UpFront
           touched = step.changes_made.reorder(nil).distinct.pluck(:model)
           keeping_whole(touched) do
             step.changes_made.find_each { |change| (change.model == NAMES) ? rename(change) : restore(MODELS.fetch(change.model), change) }
+            MODELS.slice("Rule", "View").each { |name, model| names_are_free!(model) if touched.include?(name) }
           end
-          MODELS.slice("Rule", "View").each { |name, model| names_are_free!(model) if touched.include?(name) }
           step.update!(undone_at: now)
           Store::FormerClaim.restore(step.id, many)
           tell(touched, many, looks: looks_alone?(step, touched))

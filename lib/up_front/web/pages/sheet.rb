@@ -126,11 +126,18 @@ module UpFront
             ((@state.keep_at_top ? "kept at top" : "not kept at top") unless @state.keep_at_top.nil?)].compact
         end
 
+        # @return [String, nil] what the person did with it before it came
+        def done_before_its_moment
+          return if stands.open? || @state.surface_at.nil? || @state.surface_at <= @now
+
+          stands.discarded? ? "discarded" : "cleared"
+        end
+
         def why
           claim = {trace: @claim.trace, priority: stands.priority, labels: stands.labels, surface_at: @claim.surface_at, held: @claim.held,
                    round: @claim.round, arrived_at: @message.arrived_at}
           state = {came: @state.came, **@state.slice(:let_in_at, :moved_at, :put_off_at, :surface_at).symbolize_keys,
-                   thread_word: @state.thread_word, surfaced: !stands.held?, own: own}
+                   thread_word: @state.thread_word, surfaced: !stands.held?, done: done_before_its_moment, own: own}
           account = Core::Why.new(claim, state, @time_format, wording: Core::AlertWording.of(@message, @rulebook.zone))
           ids = @rulebook.rules.to_h { [_1.name, _1.id] }
           {summary: account.summary, lines: account.lines.map { |line| line.to_h.merge(rule_id: ids[line.rule]) },

@@ -28,6 +28,7 @@ module UpFront
             wanted = given
             done Desk::KeepAtTop.new(clock, until_at: moment(wanted["until"])).call(wanted["messages"])
           end
+          app.get("/api/conversations/minded") { json(Pages::Minded.new(rulebook, now).to_h) }
           app.put("/api/messages/:id/thread") { |id| done Desk::SetThreadPreference.new(clock).call(id.to_i, given["word"]) }
           app.post("/api/messages/:id/always") { |id| done Desk::AlwaysForSender.new(clock).call(id.to_i) }
           app.get("/api/back-times") do
