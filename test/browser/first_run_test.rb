@@ -67,9 +67,16 @@ class FirstRunTest < Minitest::Test
     page.execute_script(<<~JS, mail("Dropped letter"))
       const transfer = new DataTransfer();
       transfer.items.add(new File([arguments[0]], "dropped.eml"));
+      transfer.items.add(new File(["%PDF"], "broken.pdf"));
+      transfer.items.add(new File(["Dear all"], "note.txt"));
       for (const kind of ["dragover", "drop"])
         document.querySelector("main").dispatchEvent(new DragEvent(kind, {bubbles: true, cancelable: true, dataTransfer: transfer}));
     JS
-    assert_text "dropped.eml: 1 taken in, 1 of them as arriving."
+    within("[role=status]", text: "note.txt is no mail") do # one summary, which stays
+      assert_text "dropped.eml: 1 taken in, 1 of them as arriving."
+      assert_text "broken.pdf is no mail"
+      click_button "Close"
+    end
+    assert_no_text "broken.pdf is no mail"
   end
 end

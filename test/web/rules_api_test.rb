@@ -64,6 +64,18 @@ class RulesAPITest < Minitest::Test
     assert_equal "", try(body(enabled: false), id: id)["held"], "what came in by it stays in"
   end
 
+  # What the format takes and nobody means is told where it is written.
+  def test_what_would_be_taken_in_silence_is_told
+    told = ->(**more) { try(body(**more))["faults"].map { _1.values_at("pointer", "message") } }
+    assert_equal [["/until_date", "Expected a last day that is not before the first, 2027-04-03."]],
+      told.call(from_date: "2027-04-03", until_date: "2027-04-01")
+    assert_equal [["/unless", "Expected an exception: add one, or say that there are none."]], told.call(unless: {"any" => []})
+    assert_equal [["/when/all/0/value", "Expected a whole number."]], told.call(when: {"all" => [leaf("size", "at_least", 2.5)]})
+    assert_empty told.call(when: {"all" => [leaf("size", "at_least", 2)]}, from_date: "2027-04-01", until_date: "2027-04-01")
+    refused = ask(:post, "/rules", {body: body(then: {"alert" => {"level" => "chime", "sound" => "Gong of doom"}})}, status: 422)
+    assert_match(/a sound that is here: .*, found Gong of doom/, refused["detail"])
+  end
+
   def test_what_sweeps_all_mail_is_said
     some_mail
     sweeping = ->(**more) { try(body(**more))["sweeping"] }

@@ -60,7 +60,7 @@ const ALERTS = ["showingAlerts", "journal", "loudness", "front"];
 
 /** The roots of what to ask anew, by the kind of event. Kinds that are not here touch everything. */
 export const TOUCHES: Record<string, readonly string[]> = {
-  arrived: ["find", "views", "day", "held", "status", "front"],
+  arrived: ["find", "views", "day", "held", "status", "front", "sources", "rules"],
   surfaced: [...MAIL],
   changed: [...MAIL, ...ALERTS, "history"],
   removed: [...MAIL, "history"],

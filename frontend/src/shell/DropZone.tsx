@@ -1,5 +1,6 @@
 import { useState, type DragEvent, type ReactNode } from "react";
-import { useImport } from "../api/sources";
+import { useBringing } from "../api/sources";
+import { BarButton } from "./BarButton";
 import styles from "./app.module.css";
 import dropStyles from "./drop.module.css";
 
@@ -8,17 +9,12 @@ const holdsFiles = (event: DragEvent) => event.dataTransfer.types.includes("File
 /** Files of mail dropped anywhere on the window are brought in, one after the other. */
 export function DropZone({ children }: { children: ReactNode }) {
   const [over, setOver] = useState(false);
-  const [busy, setBusy] = useState<string>();
-  const bring = useImport();
-  const drop = async (event: DragEvent) => {
+  const { take, said, busy, forget } = useBringing();
+  const drop = (event: DragEvent) => {
     if (!holdsFiles(event)) return;
     event.preventDefault();
     setOver(false);
-    for (const file of Array.from(event.dataTransfer.files)) {
-      setBusy(file.name);
-      await bring.mutateAsync({ file, asNew: false }).catch(() => undefined);
-    }
-    setBusy(undefined);
+    void take(Array.from(event.dataTransfer.files), false);
   };
   return (
     <div
@@ -37,9 +33,16 @@ export function DropZone({ children }: { children: ReactNode }) {
           <p>Drop .eml or mbox files to bring them in</p>
         </div>
       )}
-      {busy && (
+      {(busy || said.length > 0) && (
         <div className={dropStyles.dropBusy} role="status">
-          Taking in {busy} …
+          <ul>
+            {said.map(({ message, failed }, index) => (
+              <li key={index} className={failed ? dropStyles.failed : undefined}>
+                {message}
+              </li>
+            ))}
+          </ul>
+          {busy ? `Taking in ${busy} …` : <BarButton onClick={forget}>Close</BarButton>}
         </div>
       )}
     </div>

@@ -4,7 +4,7 @@ import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import { useState, type FormEvent } from "react";
 import { useStatus } from "../../api/moment";
-import { useAddSource, useImport } from "../../api/sources";
+import { useAddSource, useBringing } from "../../api/sources";
 import { Check } from "../../parts/Check";
 import { Fault } from "../../parts/Fault";
 import { FileField } from "../../parts/FileField";
@@ -62,22 +62,8 @@ export function AddSource({ done }: { done?: () => void }) {
 
 export function BringFiles({ done }: { done?: () => void }) {
   const [asNew, setAsNew] = useState(false);
-  const [said, setSaid] = useState<{ message: string; failed: boolean }[]>([]);
-  const [busy, setBusy] = useState<string>();
-  const bring = useImport();
-  const choose = async (files: File[]) => {
-    setSaid([]);
-    for (const file of files) {
-      setBusy(file.name);
-      const message = await bring.mutateAsync({ file, asNew }).then(
-        (result) => ({ message: result.message, failed: false }),
-        (problem: Error) => ({ message: problem.message, failed: true }),
-      );
-      setSaid((before) => [...before, message]);
-    }
-    setBusy(undefined);
-    done?.();
-  };
+  const { take, said, busy } = useBringing();
+  const choose = (files: File[]) => take(files, asNew).then(done);
   return (
     <div className={styles.sourceForm}>
       <div className={styles.fields}>

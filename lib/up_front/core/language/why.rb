@@ -56,11 +56,11 @@ module UpFront
           return {"history" => "brought in as history, cleared and silent", "quiet" => "kept from its mailbox, never on the Front"}
               .fetch(@state[:came])
         end
-        return "#{@state[:done]} before it came in" if @state[:done]
         return "let in by you at #{@time_format.moment(@state[:let_in_at])}" if @state[:let_in_at]
         if @state[:thread_word]
           return {"followed" => "straight in, followed", "muted" => "cleared and silent, muted"}.fetch(@state[:thread_word])
         end
+        return "#{@state[:done]} before it came in" if @state[:done]
         return "#{due? ? "came with" : "waits for"} #{@time_format.round(@state[:surface_at])}, moved by you" if moved?
         return "came in at #{@time_format.moment(@state[:surface_at])}, by a change of what had held it" if let_in_by_a_change?
         return never unless @claim[:surface_at]

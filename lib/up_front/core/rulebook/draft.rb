@@ -43,7 +43,25 @@ module UpFront
         if said["discard"] == true && @body["when"] == {"all" => []} && @body["unless"].nil?
           faults << fault("/when", "a condition: this rule would discard every message")
         end
-        faults
+        faults << fault("/unless", "an exception: add one, or say that there are none") if EMPTY.include?(@body["unless"])
+        faults.concat(backwards).concat(fractions)
+      end
+
+      EMPTY = Condition::KEYS.map { {_1 => []} }.freeze
+      private_constant :EMPTY
+
+      # Dates that no day lies between.
+      def backwards
+        first, last = %w[from_date until_date].map { @body[_1] }
+        return [] unless first.is_a?(String) && last.is_a?(String) && last < first
+
+        [fault("/until_date", "a last day that is not before the first, #{first}")]
+      end
+
+      # Bytes, files and people are counted whole.
+      def fractions
+        counted = nodes.select { |_, node| node.is_a?(Condition::Leaf) && node.fact.type == Types::Number && node.value.to_i != node.value }
+        counted.keys.map { |pointer| fault("#{pointer}/value", "a whole number") }
       end
 
       def fault(pointer, expected) = Fault.new(pointer: pointer, expected: expected)

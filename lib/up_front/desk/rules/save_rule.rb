@@ -51,7 +51,17 @@ module UpFront
         return if rule.persisted? && body.values_at("when", "unless", "then") == rule.body.values_at("when", "unless", "then")
 
         faults = Core::Draft.new(body, Store::CurrentRulebook.rulebook.names).faults
+        faults += silent(body)
         raise Core::Refused, faults if faults.any?
+      end
+
+      # @return [Array<Core::Fault>] that its alert's sound is not there
+      def silent(body)
+        sound = body.dig("then", "alert", "sound") if body.dig("then", "alert").is_a?(Hash)
+        known = Core::AlertEffect::SOUNDS + Store::Sound.pluck(:name)
+        return [] if sound.nil? || known.any? { Core::Text.fold(_1) == Core::Text.fold(sound) }
+
+        [Core::Fault.new(pointer: "/then/alert/sound", expected: "a sound that is here: #{Core::English.join(known, "or")}", found: sound)]
       end
 
       # @return [Array<Hash>] the trails of the rules that moved

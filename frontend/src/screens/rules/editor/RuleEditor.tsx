@@ -150,6 +150,7 @@ export function RuleEditor({ rule, vocabulary }: { rule: Rule | undefined; vocab
             </Button>
           )}
         </div>
+        {fault("/unless") && <p className={ui.inPlace}>{fault("/unless")}</p>}
         <div className={ui.part}>
           <h2>Then</h2>
           <EffectLines
