@@ -84,6 +84,20 @@ class RowsTest < Minitest::Test
     assert_text "finance@lanternquay.example"
   end
 
+  # A long list knows only what is near; what was chosen before it was scrolled away is acted on all the same.
+  def test_what_is_chosen_and_scrolled_away_is_acted_on
+    visit "/views"
+    click_link "All mail"
+    focus_on "Purchase order 2207 approved"
+    press :space
+    assert_text "1 chosen"
+    page.execute_script("document.querySelector('main').scrollTo(0, 12000)")
+    assert_no_link(text: "Purchase order 2207 approved")
+    assert_button "Make a rule for these"
+    press "c"
+    assert_text "Cleared “Purchase order 2207 approved”."
+  end
+
   def test_each_row_offers_what_can_be_done_with_it
     row("Purchase order 2207 approved").hover
     click_button "Put off …: Purchase order 2207 approved"

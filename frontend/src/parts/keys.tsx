@@ -1,10 +1,11 @@
 import { createContext, use, useEffect, useEffectEvent, useSyncExternalStore, type ReactNode } from "react";
 
+/** In this order they fill two columns alike. */
 export const KEY_GROUPS = {
-  list: "In a list",
   mail: "What is done with a message",
-  go: "Where to go",
   all: "Everywhere",
+  list: "In a list",
+  go: "Where to go",
 } as const;
 type KeyGroup = keyof typeof KEY_GROUPS;
 

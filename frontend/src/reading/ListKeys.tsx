@@ -33,7 +33,16 @@ export function ListKeys({ open, act, show, go, all: whole }: Given) {
     return chosen.ids.length > 0 ? [...chosen.ids] : one === undefined ? [] : [one];
   };
   const rows = (): Row[] => aim().flatMap((id) => order.row(id) ?? (sheet?.id === id ? [sheet] : []));
-  const all = (is: (row: Row) => boolean) => rows().every(is);
+  const all = (is: (row: Row) => boolean) => rows().length > 0 && rows().every(is);
+  // What is not known of the list is acted on all the same: the server knows how it stands.
+  const but = (leftOut: (row: Row) => boolean): number[] => {
+    const out = new Set(
+      rows()
+        .filter(leftOut)
+        .map(({ id }) => id),
+    );
+    return aim().filter((id) => !out.has(id));
+  };
   const doing = (name: Act, ids = aim()) => ids.length > 0 && act(name, ids, { done: chosen.none });
   const leave = (name: Act, ids: number[]) => {
     if (ids.length === 0) return;
@@ -75,21 +84,22 @@ export function ListKeys({ open, act, show, go, all: whole }: Given) {
   useKey("clear", () =>
     leave(
       "clear",
-      rows()
-        .filter(({ stands }) => stands !== "cleared")
-        .map(({ id }) => id),
+      but(({ stands }) => stands === "cleared"),
     ),
   );
   useKey("letIn", () =>
     leave(
       "let_in",
-      rows()
-        .filter(waits)
-        .map(({ id }) => id),
+      but((row) => !waits(row)),
     ),
   );
   useKey("flag", () => doing(all(({ flagged }) => flagged) ? "unflag" : "flag"));
-  useKey("unread", () => doing(all(({ unread }) => unread) ? "read" : "unread"));
+  useKey("unread", () =>
+    doing(
+      all(({ unread }) => unread) ? "read" : "unread",
+      but(({ stands }) => stands === "held"), // held mail is looked at, not read
+    ),
+  );
   useKey("raise", () => doing("raise"));
   useKey("lower", () => doing("lower"));
   useKey("keep", () => (all(({ kept }) => kept === true) ? doing("unkeep") : aim().length > 1 ? doing("keep") : pane("keep")));

@@ -10,10 +10,14 @@ type Part = { rows: readonly Row[]; show?: (id: number) => void };
  */
 export class RowOrder {
   readonly #parts = new Map<string, Part>();
+  readonly #known = new Map<number, Row>();
   readonly #links = new Map<number, HTMLElement>();
   #wanted: number | undefined; // gets the focus once it is drawn
 
-  tell = (part: string, rows: readonly Row[], show?: (id: number) => void) => void this.#parts.set(part, { rows, show });
+  tell(part: string, rows: readonly Row[], show?: (id: number) => void) {
+    this.#parts.set(part, { rows, show });
+    rows.forEach((row) => this.#known.set(row.id, row));
+  }
   forget = (part: string) => void this.#parts.delete(part);
 
   /** @param link where the row can be opened; nothing when it is gone */
@@ -25,7 +29,8 @@ export class RowOrder {
 
   ids = (parts: readonly string[]): number[] => parts.flatMap((part) => this.#parts.get(part)?.rows.map(({ id }) => id) ?? []);
 
-  row = (id: number): Row | undefined => this.#of(id)?.rows.find((row) => row.id === id);
+  /** As it was told last, though it has been scrolled away since. */
+  row = (id: number): Row | undefined => this.#known.get(id);
 
   /** The row that has the focus, or in which something has. */
   focused = (): number | undefined =>
