@@ -6,6 +6,9 @@ module UpFront
     module Matcher
       module_function
 
+      # @param rule [#when, #unless] @return [Boolean] whether its conditions hold and no exception does
+      def matches?(rule, reading) = holds?(rule.when, reading) && !(rule.unless && holds?(rule.unless, reading))
+
       # @param node [Condition::Group, Condition::Leaf] @param reading [Reading] @return [Boolean]
       def holds?(node, reading)
         return node.operand.holds?(reading, node.fact) ^ node.negated if node.is_a?(Condition::Leaf)

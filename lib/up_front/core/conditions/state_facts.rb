@@ -25,12 +25,15 @@ module UpFront
         also: "important urgent top high low") { _1.priority }
       LABEL = StateFact.new(name: "label", type: Types::Named.new(:labels), label: "its label", also: "labelled word") { _1.labels }
       INK = StateFact.new(name: "ink", type: Types::Named.new(:inks), label: "its ink", also: "highlighted colour") { [_1.ink].compact }
-      DECIDED_BY = StateFact.new(name: "decided_by", type: Types::Choice.new, label: "a rule that spoke on it",
+      DECIDED_BY = StateFact.new(name: "decided_by", type: Types::Choice.new, label: "a rule that matched it",
         also: "decided by which rule matched") { _1.decided_by }
       ARRIVED = StateFact.new(name: "arrived", type: Types::Ago, label: "it arrived",
         also: "recent old last days hours since") { _1.arrived_at }
 
-      ALL = [*FLAGS, PRIORITY, LABEL, INK, DECIDED_BY, ARRIVED].to_h { [_1.name, _1] }.freeze
+      ARRIVED_IN = StateFact.new(name: "arrived_in", type: Types::Period, label: "it arrived",
+        also: "today yesterday this last week month year calendar") { _1.arrived_at }
+
+      ALL = [*FLAGS, PRIORITY, LABEL, INK, DECIDED_BY, ARRIVED, ARRIVED_IN].to_h { [_1.name, _1] }.freeze
 
       module_function
 

@@ -1,0 +1,113 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Core
+    module Reasoning
+      # Proves of rules that no message can be what they ask for, or that one holds wherever another does. What it says is so, of every
+      # message there can be; what it cannot find in {STEPS} it does not say.
+      class Proof
+        STEPS = 2_000
+
+        class TooLong < StandardError; end
+
+        def initialize
+          @forms = {}.compare_by_identity
+          @facts = {}.compare_by_identity
+          @known = {never: {}.compare_by_identity, always: {}.compare_by_identity}
+        end
+
+        # @param rule [Rule] @return [Boolean] that no message matches it, on no day
+        def never?(rule) = known(:never, rule) { impossible?(forms(rule, true), dates(rule)) }
+
+        # @return [Boolean] that every message matches it, its dates apart
+        def always?(rule) = known(:always, rule) { impossible?(forms(rule, false)) }
+
+        # @return [Boolean] that whatever the one matches, its dates apart, the other matches too
+        def implies?(rule, other)
+          return false unless akin?(rule, other)
+
+          impossible?([*forms(rule, true), *forms(other, false)])
+        end
+
+        # @return [Boolean] that the other matches whatever the one does, on every day on which the one may
+        def within?(rule, other)
+          dated = [other.from_date, rule.from_date].then { |outer, inner| outer.nil? || (inner && inner >= outer) } &&
+            [other.until_date, rule.until_date].then { |outer, inner| outer.nil? || (inner && inner <= outer) }
+          dated && implies?(rule, other)
+        end
+
+        # @param parts [Array<Form>] @param dates [Range<Date>, nil] of arrival
+        # @return [Boolean] that no message is so
+        def impossible?(parts, dates = nil)
+          @left = STEPS
+          world = dates ? World.all.arriving(dates) : World.all
+          world.nil? || refuted?(parts, world)
+        rescue TooLong
+          false
+        end
+
+        private
+
+        def known(what, rule)
+          kept = @known.fetch(what)
+          kept.key?(rule) ? kept[rule] : kept[rule] = yield
+        end
+
+        def dates(rule) = (rule.from_date || rule.until_date) ? (rule.from_date..rule.until_date) : nil
+
+        # @param held [Boolean] whether the rule shall match
+        def forms(rule, held)
+          known = @forms[rule] ||= {}
+          known[held] ||=
+            if held
+              [Form.of(rule.when), rule.unless && Form.of(rule.unless, false)].compact
+            else
+              [Form::Either.new([Form.of(rule.when, false), rule.unless && Form.of(rule.unless)].compact)]
+            end
+        end
+
+        # Rules that ask for nothing of a kind do not follow from each other, but for what follows from nothing or from everything.
+        def akin?(rule, other)
+          facts_of(other).empty? || facts_of(rule).intersect?(facts_of(other)) || never?(rule) || always?(other)
+        end
+
+        RELATED = {"has_attachment" => "attachments", "attachment_count" => "attachments", "attachment_name" => "texts",
+                   "subject" => "texts", "body" => "texts", "subject_or_body" => "texts", "anywhere" => "texts",
+                   "to" => "people", "cc" => "people", "recipients" => "people", "recipient_count" => "people", "my_role" => "people",
+                   "from_me" => "from", "kind" => "sent", "to_list" => "sent", "automatic" => "sent", "in_window" => "arrival"}.freeze
+        private_constant :RELATED
+
+        def facts_of(rule)
+          @facts[rule] ||= [*rule.when.leaves, *rule.unless&.leaves].flat_map do |leaf|
+            name = leaf.fact.name
+            [RELATED.fetch(name, name), *("attachments" if name == "attachment_name")]
+          end.uniq
+        end
+
+        # Goes through what must all hold, then tries what one of must, the fewest first.
+        def refuted?(parts, world)
+          step
+          choices = []
+          todo = parts.dup
+          while (part = todo.shift)
+            case part
+            when Form::Both then todo.concat(part.parts)
+            when Form::Either then choices << part
+            else
+              step
+              world = world.with(part) or return true
+            end
+          end
+          choice = choices.min_by { _1.parts.size } or return false
+          rest = choices.reject { _1.equal?(choice) }
+          choice.parts.all? { refuted?([_1, *rest], world) }
+        end
+
+        def step
+          @left -= 1
+          raise TooLong if @left.negative?
+        end
+      end
+    end
+  end
+end
