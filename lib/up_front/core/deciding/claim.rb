@@ -7,6 +7,9 @@ module UpFront
       # Among them a field for each effect that has one.
       FIELDS = [:message_id, :arrived_at, :surface_at, :held, *Effects.claimed.map(&:field), :proposals, :trace].freeze
 
+      # All but the account of how it was made.
+      SUBSTANCE = (FIELDS - [:trace]).freeze
+
       VARIABLES = FIELDS.to_h { [_1, :"@#{_1}"] }.freeze
       private_constant :VARIABLES
 

@@ -15,6 +15,7 @@ module UpFront
       BREAKS_THROUGH = "breaks_through"
       NEVER = "never" # topic ("discard" or "timing"), rule
       NO_MOMENT = "no_moment"
+      PAUSED = "paused" # all rules were, when it arrived
 
       module_function
 

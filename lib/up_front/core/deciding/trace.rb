@@ -12,7 +12,11 @@ module UpFront
       attr_accessor :timing
 
       # @param date [Date] the arrival's local date
-      def initialize(rules, reading, date)
+      # @param paused [Boolean] whether all rules were paused: none is looked at
+      # @param agreed [Array<Object>] the ids of rules that ask first, to which the person has said yes of this message
+      def initialize(rules, reading, date, paused: false, agreed: [])
+        @paused = paused
+        @agreed = agreed
         @rules = rules
         @reading = reading
         @date = date
@@ -27,7 +31,7 @@ module UpFront
         return "no_match" unless Matcher.holds?(rule.when, @reading)
         return "unless" if rule.unless && Matcher.holds?(rule.unless, @reading)
 
-        rule.ask_first ? "asks_first" : "matched"
+        (rule.ask_first && !@agreed.include?(rule.id)) ? "asks_first" : "matched"
       end
 
       def tell(place, outcome, outranked) = @told[place] = Told.new(outcome, outranked)
@@ -59,6 +63,7 @@ module UpFront
       end
 
       def unspoken(rule, place)
+        return "paused" if @paused
         return "not_reached" if place > @end
         return "disabled" unless rule.enabled
 
