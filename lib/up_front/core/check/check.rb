@@ -18,9 +18,12 @@ module UpFront
       def at(key) = Check.new(faults, "#{pointer}/#{key.to_s.gsub("~", "~0").gsub("/", "~1")}")
 
       # @param value [Object] what was there, shown as it is written; or say it in words with `found`
+      # @param lacks [Array(String, String), nil] kind and name of what is named and is not there
+      # @param words [String, nil] the sentence for a person, where the rest does not make one
       # @return [nil]
-      def refuse(expected, value = (nothing = true), found: nil)
-        faults << Fault.new(pointer: pointer, expected: expected, found: found || (self.class.describe(value) unless nothing))
+      def refuse(expected, value = (nothing = true), found: nil, lacks: nil, words: nil)
+        found ||= (self.class.describe(value) unless nothing)
+        faults << Fault.new(pointer: pointer, expected: expected, found: found, lacks: lacks, words: words)
         nil
       end
 
@@ -28,7 +31,7 @@ module UpFront
         return refuse("an object", value) unless value.is_a?(Hash)
 
         (value.keys - required - optional).each { at(_1).refuse("one of the keys #{(required + optional).join(", ")}", _1) }
-        (required - value.keys).each { at(_1).refuse("this key, which is missing") }
+        (required - value.keys).each { at(_1).refuse("this key, which is missing", words: "It is missing.") }
         value
       end
 
@@ -50,7 +53,9 @@ module UpFront
       end
 
       def filled(value)
-        text(value)&.then { |given| given.strip.empty? ? refuse("a text that is not blank", given) : given }
+        text(value)&.then { |given|
+          given.strip.empty? ? refuse("a text that is not blank", given, words: "Nothing is written here yet.") : given
+        }
       end
 
       def flag(value) = [true, false].include?(value) ? value : refuse("true or false", value)

@@ -29,6 +29,8 @@ module UpFront
 
       def decided(verdict, surfacing, _arrival, _zone) = surfacing[:surface_at] && verdict.alert
 
+      def opposite?(one, other) = (one == NONE) != (other == NONE)
+
       def say(value)
         return NAMES.fetch(NONE) if value == NONE
 

@@ -35,6 +35,9 @@ module UpFront
       # @param value [Object] as said @return [Boolean] whether it adds to what other rules say; else the first decides
       def adds?(_value) = false
 
+      # @param one [Object] as {read} gives it @param other [Object] likewise @return [Boolean] whether they want opposite things
+      def opposite?(_one, _other) = false
+
       # @return [Boolean] whether a claim's field alone shows it, so that it may be given to mail that is here already
       def shown? = false
 
@@ -55,6 +58,9 @@ module UpFront
       # @yield [String, String] kind and name of each thing of the rulebook that the value names
       # @yieldreturn [String] what to name in its place @return [Object] a copy of the value
       def rename(value) = value
+
+      # @return [Boolean] whether it makes something leave the house; that is decided and recorded, and nothing sends it yet
+      def outward? = false
 
       # @param claim [#surface_at, #held] @return [Object] alike for claims that have it alike
       def comparable(claim) = claim.public_send(field)

@@ -30,6 +30,9 @@ module UpFront
       # @yield [Effect, Object, Object] each with its value and its meaning
       def each(&) = @spoken.each(&)
 
+      # @return [Timing, nil]
+      def timing = @spoken.find { |effect, _, _| effect.topic == "timing" }&.last
+
       # @return [Hash, nil] the alert that it raises; nil where it raises none
       def alert = self["alert"].then { |alert| alert if alert.is_a?(Hash) }
     end

@@ -16,6 +16,7 @@ module UpFront
 
       def column = :boolean
       def unsaid = false
+      def opposite?(one, other) = one != other
       def read(value, check, _names) = check.flag(value)
       def say(value) = @said[value ? 0 : 1]
       def written(phrases) = @said.zip([true, false]).map { |phrase, value| phrases.value(phrase) { value } }.reduce(:|)

@@ -11,12 +11,10 @@ module UpFront
       end
 
       # @return [Hash]
-      def to_h
-        Claim::FIELDS.to_h do |field|
-          value = @claim.public_send(field)
-          [field.to_s, (field == :trace) ? trace(value) : shown(value)]
-        end
-      end
+      def to_h = {**without_trace, "trace" => trace(@claim.trace)}
+
+      # @return [Hash]
+      def without_trace = Claim::SUBSTANCE.to_h { [_1.to_s, shown(@claim.public_send(_1))] }
 
       private
 

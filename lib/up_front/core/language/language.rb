@@ -40,6 +40,12 @@ module UpFront
       # @param text [String] views with their names, as {say_views} prints them @return [Array<Hash>] @raise [Misread]
       def hear_views(text) = read_all(text, "view") { view_body(read(_1, :named, views)) }
 
+      # @param text [String] that cannot be read @param misread [Misread] @param of [String] rule or view
+      # @return [Array<Repairs::Repair>] what may have been meant; each can be read
+      def repairs(text, misread, of: "rule")
+        Repairs.new(text) { (of == "view") ? hear_view(_1) : hear_rule(_1) }.for(misread)
+      end
+
       def read_all(text, kind)
         before = +""
         parts(text, kind).map do |part|

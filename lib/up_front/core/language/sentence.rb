@@ -12,6 +12,8 @@ module UpFront
         "is at most" => "is not at most", "before" => "not before", "after" => "not after", "on" => "not on", "within" => "not",
         "within the last" => "not within the last", "longer ago than" => "not longer ago than"
       }.freeze
+      # Facts that say what happened are denied by their verb: "it did not arrive before …".
+      DENIED = {"it arrived" => "it did not arrive", "it was sent" => "it was not sent"}.freeze
       JOINS = {"all" => "and", "any" => "or", "none" => "or"}.freeze
       ALWAYS = "for every message"
       ANYTHING = "anything holds"
@@ -68,8 +70,9 @@ module UpFront
         return flag(node) if fact.denial
 
         op = type.ops.fetch(node.op)
-        op = NOT.fetch(op) if node.negated
-        [fact.label, (op unless op == "within"), type.say(node.value, node.op)].compact.join(" ")
+        denied = DENIED[fact.label] if node.negated
+        op = NOT.fetch(op) if node.negated && denied.nil?
+        [denied || fact.label, (op unless op == "within"), type.say(node.value, node.op)].compact.join(" ")
       end
 
       def flag(node)

@@ -26,6 +26,7 @@ module UpFront
         when S::ROUND then "round #{step["name"]} at #{clock(step)}"
         when S::WINDOW_ENDS then "window ends at #{clock(step)}"
         when S::HEADS_DOWN then "heads-down until #{clock(step)}"
+        when S::PAUSED then "all rules were paused"
         when S::BREAKS_THROUGH then "breaks through heads-down"
         when S::NEVER then "#{(step["topic"] == "discard") ? "discarded" : "off the Front"} by rule #{step["rule"]}"
         else "no moment within #{Plan::HORIZON_DAYS} days"

@@ -10,7 +10,7 @@ module UpFront
         "matched" => "matched", "no_match" => "did not match", "unless" => "matched, but its exception held too",
         "disabled" => "is switched off", "out_of_dates" => "is outside its dates",
         "not_reached" => "was not reached: a rule above had the last word",
-        "asks_first" => "matched, and asks first"
+        "asks_first" => "matched, and asks first", "paused" => "was paused, as all rules were"
       }.freeze
 
       # @param claim [Hash] priority, labels, surface_at, held, trace, arrived_at
@@ -97,6 +97,7 @@ module UpFront
         elsif SurfacingSteps.any?(steps, SurfacingSteps::UNCOVERED) then "Arrived outside every window"
         else "Arrived"
         end
+        before += ", while all rules were paused" if SurfacingSteps.any?(steps, SurfacingSteps::PAUSED)
         Line.new(time: @time_format.moment(@claim[:arrived_at]), before: before)
       end
 
@@ -139,7 +140,9 @@ module UpFront
       def spoken(account)
         said = account["said"].except(*account["outranked"].keys)
         lines = []
-        lines << Line.new(before: "#{verb(said)} by ", rule: account["rule"], after: because(account)) if said.any?
+        outward, done = said.partition { |topic, _| Effects.find(topic)&.outward? }.map(&:to_h)
+        lines << Line.new(before: "#{verb(done)} by ", rule: account["rule"], after: because(account)) if done.any?
+        lines << Line.new(before: "#{verb(outward)} is what ", rule: account["rule"], after: " says; nothing is sent yet") if outward.any?
         account["outranked"].each do |topic, earlier|
           lines << Line.new(before: "", rule: account["rule"], after: " spoke too late on #{topic.tr("_", " ")}: #{earlier} had decided it")
         end
@@ -157,7 +160,7 @@ module UpFront
       end
 
       def because(account)
-        found = account["evidence"].select { _1["held"] && _1["path"].start_with?("/when") }.map { EvidenceText.held(_1) }
+        found = EvidenceText.held_all(account["evidence"].select { _1["held"] && _1["path"].start_with?("/when") })
         found.empty? ? "" : ": #{English.join(found.first(4), "and")}"
       end
 

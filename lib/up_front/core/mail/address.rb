@@ -19,6 +19,9 @@ module UpFront
         freeze
       end
 
+      # An address or @domain as the rulebook names it: nothing round it, and no sign that stands for others.
+      TERM = /\A(?!\*@|<)\S*@[^@\s<>,;]+\z/
+
       AN_ADDRESS = /\A[^\s<>]+@[^\s<>]+\z/
 
       # @return [String] what a list shows: the name, else the address; a name that is itself another address does not stand alone

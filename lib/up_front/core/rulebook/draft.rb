@@ -27,6 +27,20 @@ module UpFront
 
       def complete? = faults.empty? && unfinished.empty?
 
+      # @return [Boolean] whether it holds for every message, whatever there is
+      def everything? = rule.unless.nil? && rule.when.to_h == {"all" => []}
+
+      SWEEPS = %w[off_front now].freeze # the timings that nobody wants of all mail
+
+      # @param all [Boolean] whether it holds for all the mail that was looked at
+      # @return [String, nil] what it does to all mail: "discard", or a timing of {SWEEPS}
+      def sweeps(all:)
+        return unless all || everything?
+
+        timing = rule.effects["timing"]
+        rule.effects["discard"] ? "discard" : SWEEPS.find { timing.is_a?(Hash) && timing.key?(_1) }
+      end
+
       private
 
       def whole_faults(id)
@@ -39,11 +53,11 @@ module UpFront
       def senseless
         said = @body["then"].is_a?(Hash) ? @body["then"] : {}
         faults = []
-        faults << fault("/then", "at least one effect: nothing is said of what shall happen") if said.empty?
+        faults << fault("/then", "at least one effect", "Say what shall happen: nothing does yet.") if said.empty?
         if said["discard"] == true && @body["when"] == {"all" => []} && @body["unless"].nil?
-          faults << fault("/when", "a condition: this rule would discard every message")
+          faults << fault("/when", "a condition", "Add a condition: this rule would discard every message.")
         end
-        faults << fault("/unless", "an exception: add one, or say that there are none") if EMPTY.include?(@body["unless"])
+        faults << fault("/unless", "an exception", "Add an exception, or press “No exceptions”.") if EMPTY.include?(@body["unless"])
         faults.concat(backwards).concat(fractions)
       end
 
@@ -55,16 +69,16 @@ module UpFront
         first, last = %w[from_date until_date].map { @body[_1] }
         return [] unless first.is_a?(String) && last.is_a?(String) && last < first
 
-        [fault("/until_date", "a last day that is not before the first, #{first}")]
+        [fault("/until_date", "a day not before #{first}", "The last day is before the first, #{first}: nothing would ever happen.")]
       end
 
       # Bytes, files and people are counted whole.
       def fractions
         counted = nodes.select { |_, node| node.is_a?(Condition::Leaf) && node.fact.type == Types::Number && node.value.to_i != node.value }
-        counted.keys.map { |pointer| fault("#{pointer}/value", "a whole number") }
+        counted.map { |pointer, node| fault("#{pointer}/value", "a whole number", "#{node.value} is not whole: give a whole number.") }
       end
 
-      def fault(pointer, expected) = Fault.new(pointer: pointer, expected: expected)
+      def fault(pointer, expected, words) = Fault.new(pointer: pointer, expected: expected, words: words)
 
       # Always on and within its dates: a draft is tried for what it says.
       def readable(id)

@@ -49,7 +49,7 @@ module UpFront
       end
 
       def fetch(kind, name, check)
-        find(kind, name) || check.refuse("the name of #{KINDS.fetch(kind)} that this rulebook holds", name)
+        find(kind, name) || check.refuse("the name of #{KINDS.fetch(kind)} that this rulebook holds", name, lacks: lack(kind.to_s, name))
       end
 
       def window(name, check) = fetch(:windows, name, check)
@@ -62,11 +62,17 @@ module UpFront
         when "me" then me
         when "my_organisation" then organisation
         when "contacts" then contacts
-        when /\Agroup:(.*)\z/m then @groups[Text.fold($1)]&.members || check.refuse("the name of a group that this rulebook holds", term)
-        when /\A[^@\s]*[^\s]*@[^@\s]+\z/ then AddressSet.of(term)
-        else check.refuse("an address, @domain, group:NAME, me, my_organisation or contacts", term)
+        when /\Agroup:(.*)\z/m
+          @groups[Text.fold($1)]&.members || check.refuse("the name of a group that this rulebook holds", term, lacks: lack("groups", $1))
+        when Address::TERM then AddressSet.of(term)
+        else check.refuse("an address, @domain, group:NAME, me, my_organisation or contacts", term, words: nobody(term))
         end
       end
+
+      private
+
+      def lack(kind, name) = (name.is_a?(String) && !name.strip.empty?) ? [kind, name] : nil
+      def nobody(term) = "“#{term}” is nobody: give an address, a domain such as @b.example, or a group."
     end
   end
 end

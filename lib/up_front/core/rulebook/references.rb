@@ -5,7 +5,7 @@ module UpFront
     # What a rule's or a view's body names of the rest of its rulebook: groups, labels, inks, templates, rounds, windows,
     # forwarding addresses. Bodies are in the file's shape; names are compared folded.
     module References
-      KINDS = %w[groups labels inks templates rounds windows forward_to].freeze
+      KINDS = %w[groups labels inks templates rounds windows forward_to accounts].freeze
 
       module_function
 
@@ -23,6 +23,7 @@ module UpFront
       def rename(body, &)
         copy = body.key?("then") ? body.merge("then" => effects(body["then"], &)) : body.dup
         %w[when unless].each { |part| copy[part] = condition(copy[part], &) if copy[part] }
+        copy["accounts"] = copy["accounts"].map { yield("accounts", _1) } if copy["accounts"]
         copy
       end
 
@@ -39,6 +40,8 @@ module UpFront
       end
 
       def leaf(node, &)
+        return node.merge("value" => node["value"].map { yield("accounts", _1) }) if node["fact"] == "account"
+
         fact = Facts.find(node["fact"]) || StateFacts.find(node["fact"])
         fact ? node.merge("value" => fact.type.rename(node["op"], node["value"], &)) : node
       end

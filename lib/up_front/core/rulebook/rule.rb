@@ -46,6 +46,15 @@ module UpFront
       # @param date [Date] the arrival's local date
       def in_dates?(date) = (from_date.nil? || date >= from_date) && (until_date.nil? || date <= until_date)
 
+      # @param date [Date] @return [Array(Symbol, Date), Array(Symbol), nil] why nothing happens by it on that day: off, or that it
+      #   begins or was over on a day
+      def sleeps(date)
+        return [:off] unless enabled
+        return if in_dates?(date)
+
+        (from_date && from_date > date) ? [:begins, from_date] : [:over, until_date]
+      end
+
       # @return [Hash] as the file has it, defaults written out
       def to_h
         {"name" => name, "enabled" => enabled, "when" => self.when.to_h, "unless" => self.unless&.to_h, "then" => effects.said,

@@ -9,28 +9,38 @@ module UpFront
       VERSION = 1
       MAX_BYTES = 5 * 1024 * 1024
 
-      attr_reader :owner, :accounts, :names, :plan, :rules, :views, :revision, :document, :candidates, :context, :by_name
+      attr_reader :owner, :accounts, :names, :plan, :rules, :views, :revision, :document, :candidates, :context, :by_name, :pauses
 
       # @param json [String] UTF-8, at most 5 MB, strict JSON (RFC 8259) without doubled keys
       # @raise [Refused]
-      def self.parse(json, **options)
-        raise Refused, [Fault.new(pointer: "", expected: "at most 5 MB", found: "#{json.bytesize} bytes")] if json.bytesize > MAX_BYTES
+      def self.parse(json, **options) = read(from_json(json), **options)
+
+      # @return [Object] what the text holds, not checked yet @raise [Refused]
+      def self.from_json(json)
+        raise unread("at most 5 MB", "#{json.bytesize} bytes", "It is larger than 5 MB.") if json.bytesize > MAX_BYTES
 
         text = json.dup.force_encoding(Encoding::UTF_8)
-        raise Refused, [Fault.new(pointer: "", expected: "UTF-8 text", found: "broken bytes")] unless text.valid_encoding?
+        raise unread("UTF-8 text", "broken bytes", "It is no text in UTF-8.") unless text.valid_encoding?
 
-        read(JSON.parse(text, max_nesting: 64, allow_nan: false, allow_duplicate_key: false), **options)
+        JSON.parse(text, max_nesting: 64, allow_nan: false, allow_duplicate_key: false)
       rescue JSON::ParserError => error
-        raise Refused, [Fault.new(pointer: "", expected: "strict JSON", found: error.message[0, 200])]
+        raise unread("strict JSON", error.message[0, 200],
+          "It is no rulebook's file: it is not JSON (#{error.message[0, 120].lines.first&.strip}).")
       end
+
+      def self.unread(expected, found, words)
+        Refused.new([Fault.new(pointer: "", expected: expected, found: found, words: words)])
+      end
+      private_class_method :unread
 
       # @param document [Hash] the file's shape @param ids [Array] the store's key of each rule @param view_ids [Array] of each view
       # @raise [Refused]
-      def self.read(document, revision: 0, ids: [], view_ids: [])
-        RulebookReader.new(document, revision: revision, ids: ids, view_ids: view_ids).rulebook
+      # @param pauses [Pauses] when all rules are paused; no part of the file
+      def self.read(document, revision: 0, ids: [], view_ids: [], pauses: Pauses.none)
+        RulebookReader.new(document, revision: revision, ids: ids, view_ids: view_ids, pauses: pauses).rulebook
       end
 
-      def initialize(owner:, accounts:, names:, plan:, rules:, revision:, document:, views: [])
+      def initialize(owner:, accounts:, names:, plan:, rules:, revision:, document:, views: [], pauses: Pauses.none)
         @owner = owner
         @accounts = accounts
         @names = names
@@ -39,6 +49,7 @@ module UpFront
         @views = views.freeze
         @revision = revision
         @document = document
+        @pauses = pauses
         @candidates = Candidates.new(@rules)
         @context = ConditionContext.new(document)
         @by_name = @rules.to_h { [_1.name, _1] }.freeze
@@ -49,8 +60,8 @@ module UpFront
 
       # @param reading [Reading] of the message, for whoever reads its texts too
       # @return [Claim] see {Decider}
-      def decide(message, heads_down: nil, reading: Reading.new(message))
-        Decider.new(self).decide(reading, heads_down: heads_down)
+      def decide(message, heads_down: nil, reading: Reading.new(message), paused: true, agreed: [])
+        Decider.new(self).decide(reading, heads_down: heads_down, paused: paused, agreed: agreed)
       end
     end
   end

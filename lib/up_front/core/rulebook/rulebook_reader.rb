@@ -11,8 +11,9 @@ module UpFront
       OWNER = %w[name addresses organisation time_zone].freeze
       COLOUR = /\A#\h{6}\z/
 
-      def initialize(document, revision:, ids:, view_ids: [])
+      def initialize(document, revision:, ids:, view_ids: [], pauses: Pauses.none)
         @check = Check.new
+        @pauses = pauses
         @document = document
         @revision = revision
         @ids = ids
@@ -42,7 +43,7 @@ module UpFront
         return if @check.faults.any? # what was read of it is no rulebook
 
         @rulebook = Rulebook.new(owner: owner, accounts: accounts, names: names, plan: plan, rules: rules, views: views,
-          revision: @revision, document: settled({"rules" => rules, "views" => views}))
+          revision: @revision, pauses: @pauses, document: settled({"rules" => rules, "views" => views}))
       end
 
       # What names things of the rulebook names them as it spells them; nothing else of the document changes.
@@ -209,7 +210,8 @@ module UpFront
       def unique(name, check, seen)
         return unless name.is_a?(String)
 
-        check.refuse("a name that no other has", name) unless seen.add?(Text.fold(name))
+        words = "Another is called that already; give this one a name of its own."
+        check.refuse("a name that no other has", name, words: words) unless seen.add?(Text.fold(name))
       end
 
       def colour(item, check)
@@ -238,7 +240,7 @@ module UpFront
 
       def members(value, check)
         check.list(value) do |item, at|
-          (item.is_a?(String) && item.match?(/\A[^@\s]*@[^@\s]+\z/)) ? item : at.refuse("an address or @domain", item)
+          (item.is_a?(String) && item.match?(Address::TERM) && item.count("@") == 1) ? item : at.refuse("an address or @domain", item)
         end || []
       end
 

@@ -57,7 +57,9 @@ module UpFront
           name = at.filled(item) or next
           next name if known.nil?
 
-          known.find { Text.fold(_1) == Text.fold(name) } || at.refuse("the name of an account: #{known.join(", ")}", item)
+          known.find {
+            Text.fold(_1) == Text.fold(name)
+          } || at.refuse("the name of an account: #{known.join(", ")}", item, lacks: ["accounts", name])
         end || []
       end
 
@@ -91,9 +93,12 @@ module UpFront
       end
 
       # @param condition [Condition] @return [View] the same with another condition
-      def with(condition)
-        parts = instance_variables.to_h { |name| [name.to_s.delete_prefix("@").to_sym, instance_variable_get(name)] }
-        View.new(**parts, when: condition)
+      def with(condition) = changed("when" => condition)
+
+      # @param parts [Hash{String=>Object}] @return [View] the same with these in place of its own
+      def changed(parts)
+        own = instance_variables.to_h { |name| [name.to_s.delete_prefix("@").to_sym, instance_variable_get(name)] }
+        View.new(**own, **parts.transform_keys(&:to_sym))
       end
 
       # @return [Hash] as the file has it, defaults written out

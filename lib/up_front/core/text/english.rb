@@ -25,6 +25,9 @@ module UpFront
       # "none of them", "one of last month’s messages"
       def among(number, of) = number.zero? ? "none of #{of}" : count(number, "of #{of}", "of #{of}")
 
+      # "9 March 2027", for what may be of any year
+      def day(date) = date.strftime("%-d %B %Y")
+
       def sentence(text) = text.empty? ? text : text[0].upcase + text[1..]
     end
   end

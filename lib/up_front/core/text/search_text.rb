@@ -2,7 +2,7 @@
 
 module UpFront
   module Core
-    # What a person types to find mail: words, each of which may be the beginning of one, and phrases in quotes.
+    # What a person types to find mail: words, each of which may be the beginning of one (a number is whole), and phrases in quotes.
     # Everything else in it is just text that bounds words.
     class SearchText
       MOST_TERMS = 20 # more than anybody types; bounds the question
@@ -44,7 +44,7 @@ module UpFront
         words = Text.fold(phrase || plain).scan(WORDS)
         return [] if words.empty?
 
-        phrase ? [Term.new(words, false)] : [Term.new(words, true)]
+        [Term.new(words, phrase.nil? && !words.last.match?(/\A\p{Nd}+\z/))] # 7 is not the beginning of 74
       end
     end
   end

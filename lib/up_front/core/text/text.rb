@@ -36,6 +36,17 @@ module UpFront
         folded.squeeze(" ").delete_prefix(" ").delete_suffix(" ")
       end
 
+      SORT_WAY = 1 # of sorting; what is kept to be sorted by is made anew when it changes
+
+      # By which names and subjects are sorted: letters with a stroke come after the plain one, as the languages that have them
+      # sort them (and Unicode Technical Standard 10 where nothing is said): Ł after all of L.
+      # @param text [String, nil] @return [String]
+      def sort_key(text)
+        return fold(text) if text.nil? || text.ascii_only?
+
+        fold(text.scrub.unicode_normalize(:nfkc).downcase(:fold).gsub(STROKES) { "#{STROKED.fetch(_1)}~" })
+      end
+
       # @param texts [Array<String, nil>] @return [String] folded, each between line feeds
       def lay(texts)
         return "\n\n" if texts.empty?

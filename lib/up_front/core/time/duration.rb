@@ -25,12 +25,19 @@ module UpFront
         text.scan(/(\d+)([WDHMS])/).map { |number, unit| "#{number} #{UNITS.fetch(unit)}#{"s" unless number.to_i == 1}" }.join(" and ")
       end
 
-      # @param parts [Array<Array(String, String)>] number and unit, "2" and "hour" @return [String]
+      # @param parts [Array<Array(#to_s, String)>] number and unit, 2 and "hour" @return [String]
       def self.write(parts)
         days, clock = parts.map { |number, unit| [number, UNITS.key(unit)] }.sort_by { UNITS.keys.index(_1.last) }.partition do |_, letter|
           "WD".include?(letter)
         end
         "P#{days.join}#{"T#{clock.join}" if clock.any?}"
+      end
+
+      # @param seconds [Integer] real ones @return [String] of hours, minutes and seconds: "PT27H30M"
+      def self.of(seconds)
+        return "PT0S" if seconds.zero?
+
+        write([[seconds / 3600, "hour"], [seconds / 60 % 60, "minute"], [seconds % 60, "second"]].reject { _1.first.zero? })
       end
 
       def initialize(days:, seconds:, text:)

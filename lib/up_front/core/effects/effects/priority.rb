@@ -11,6 +11,7 @@ module UpFront
         def unsaid = Core::Priority::DEFAULT
         def adds?(value) = value.is_a?(Hash)
         def shown? = true
+        def opposite?(one, other) = (way(one) * way(other)).negative?
 
         def read(value, check, _names)
           return check.one_of(value, LEVELS.reverse) unless value.is_a?(Hash)
@@ -46,6 +47,9 @@ module UpFront
         def editor = {shape: "priority", lead: "its priority is"}
 
         private
+
+        # @return [Integer] more than 0 where it is more than usual
+        def way(value) = value.is_a?(String) ? LEVELS.index(value) - LEVELS.index(unsaid) : WAYS.fetch(value.keys.first)
 
         def found(value) = value.empty? ? "none" : value.keys.join(", ")
       end

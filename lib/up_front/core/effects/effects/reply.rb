@@ -4,7 +4,11 @@ module UpFront
   module Core
     module Effects
       # An answer made of a template.
-      Reply = NamingEffect.new("reply", place: 12, kind: :templates, phrase: "reply with", told: "reply ", none: "no reply",
+      class ReplyEffect < NamingEffect
+        def outward? = true
+      end
+
+      Reply = ReplyEffect.new("reply", place: 12, kind: :templates, phrase: "reply with", told: "reply ", none: "no reply",
         lead: "it is answered with", label: "Answer",
         menu: [["is answered", "answer template automatic", nil]])
     end

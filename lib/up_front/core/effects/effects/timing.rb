@@ -23,6 +23,9 @@ module UpFront
 
         def schema(schemas) = schemas.ref("timing")
 
+        # Straight in, later, and never are three things; two moments to wait for are none the other's opposite.
+        def opposite?(one, other) = [one, other].map { %w[now off_front].index(_1.keys.first) }.uniq.size > 1
+
         # Nothing but the moment that came of it is compared.
         def comparable(claim) = [claim.surface_at, claim.held, claim.round]
 

@@ -14,16 +14,21 @@ module UpFront
         end
 
         def self.named(fact)
-          Phrases.means(Phrases.say(fact.label, CONDITION) >> Phrases::GAP >> asked(fact.type).as(:asked)) do
+          plain = Phrases.means(Phrases.say(fact.label, CONDITION) >> Phrases::GAP >> asked(fact.type).as(:asked)) do
             {"fact" => fact.name, **_1[:asked]}
+          end
+          denied = Sentence::DENIED[fact.label] or return plain
+          plain | Phrases.means(Phrases.say(denied, CONDITION) >> Phrases::GAP >> asked(fact.type, denying: false).as(:asked)) do
+            {"fact" => fact.name, **_1[:asked], "not" => true}
           end
         end
 
         # The operator, denied or not, with its value.
-        def self.asked(type)
+        # @param denying [Boolean] whether it may be denied here
+        def self.asked(type, denying: true)
           type.ops.flat_map { |op, phrase|
-            [asked_as(type, op, Sentence::NOT.fetch(phrase), true),
-              asked_as(type, op, (phrase unless op == "within"), false)]
+            [(asked_as(type, op, Sentence::NOT.fetch(phrase), true) if denying),
+              asked_as(type, op, (phrase unless op == "within"), false)].compact
           }.reduce(:|)
         end
 

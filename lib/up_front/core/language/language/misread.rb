@@ -9,6 +9,7 @@ module UpFront
       # nearest right word.
       class Misread < StandardError
         FEW = 6
+        MIXED = "say with brackets which conditions belong together, since “and” and “or” are mixed"
         CUT = 40
         KINDS_FIRST = 3 # beyond so many phrases of one kind, the kind says more than the list
 
@@ -53,14 +54,18 @@ module UpFront
           dup.tap { _1.move_to(moved, told) }
         end
 
-        # @return [String] what is wrong, without the place
-        def told
+        # @param nearest [Boolean] whether the nearest word is told too @return [String] what is wrong, without the place
+        def told(nearest: true)
           return message if place.length.zero? && expected.empty?
+          return "“#{found}” cannot follow as it is: #{MIXED}" if mixed?
 
           text = found.empty? ? "the text ends, and " : "“#{found}” cannot stand here; "
           expecting = expected.any? ? "expected #{English.join(expected, "or")}" : "something is missing before it"
-          "#{text}#{expecting}#{". Did you mean “#{nearest}”?" if nearest}"
+          "#{text}#{expecting}#{". Did you mean “#{self.nearest}”?" if nearest && self.nearest}"
         end
+
+        # @return [Boolean] whether “and” and “or” stand side by side without brackets
+        def mixed? = %w[and or].include?(found.downcase) && expected.include?("“:”")
 
         def message = @moved || super
 
