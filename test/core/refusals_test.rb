@@ -162,11 +162,23 @@ class RefusalsTest < Minitest::Test
     assert_includes faults(with(["labels", 0, "name"], " \t")), ["/labels/0/name", "a text that is not blank"]
   end
 
-  PLACES = {"" => "Expected a day, found 7.", "/rules/0/when/all/1/value" => "Rule 1, when, condition 2, value: Expected a day, found 7.",
-            "/plan/rounds/2/at" => "Plan, round 3, at: Expected a day, found 7.", "/until_date" => "Until date: Expected a day, found 7.",
-            "/owner/trips/0/a~1b" => "Owner, trip 1, a/b: Expected a day, found 7."}.freeze
+  PLACES = {"" => "It should be a day; it is 7.",
+            "/rules/0/when/all/1/value" => "Rule 1, when, condition 2, value: It should be a day; it is 7.",
+            "/plan/rounds/2/at" => "Plan, round 3, at: It should be a day; it is 7.",
+            "/until_date" => "Until date: It should be a day; it is 7.",
+            "/owner/trips/0/a~1b" => "Owner, trip 1, a/b: It should be a day; it is 7."}.freeze
 
   def test_a_place_is_told_in_words
     PLACES.each { |pointer, said| assert_equal said, Core::Fault.new(pointer: pointer, expected: "a day", found: "7").said }
+  end
+
+  WORDS = {{expected: "a time", found: "\"noon\""} => "It should be a time; it is “noon”.", {expected: "a list", found: "null"} =>
+             "It wants a list: nothing stands here.", {expected: "one of the keys name, when", found: "\"if\""} =>
+             "“if” does not belong here. What can stand here: name, when.", {expected: "the name of a label", lacks: %w[labels Tides]} =>
+             "There is no label “Tides” here.",
+           {expected: "x", words: "Nothing is written here yet."} => "Nothing is written here yet."}.freeze
+
+  def test_what_is_wrong_is_told_in_words
+    WORDS.each { |given, said| assert_equal said, Core::Fault.new(pointer: "/x", **given).message }
   end
 end

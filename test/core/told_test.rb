@@ -22,7 +22,7 @@ class ToldTest < Minitest::Test
     {"step" => S::HEADS_DOWN, "at" => NOON} => "heads-down until 12:00", {"step" => S::BREAKS_THROUGH} => "breaks through heads-down",
     {"step" => S::NEVER, "topic" => "discard", "rule" => "R"} => "discarded by rule R",
     {"step" => S::NEVER, "topic" => "timing", "rule" => "R"} => "off the Front by rule R",
-    {"step" => S::NO_MOMENT} => "no moment within 366 days"
+    {"step" => S::NO_MOMENT} => "no moment within 366 days", {"step" => S::PAUSED} => "all rules were paused"
   }.freeze
 
   def test_each_step_of_a_moment
@@ -123,7 +123,7 @@ class ToldTest < Minitest::Test
       account("no_match")
     ]
     lines = told([], rules: rules).map(&:last)
-    assert_equal "Label Loans by Loans: the subject mentions “loan” and the sender is “Ana”", lines[1]
+    assert_equal "Label Loans by Loans: the subject mentions “loan” and the sender is “Ana” (a@b.example)", lines[1]
     assert_equal "Loans spoke too late on priority: Border had decided it", lines[2]
     assert_equal 3, lines.size
   end
@@ -140,11 +140,18 @@ class ToldTest < Minitest::Test
     assert_equal "did not match", Core::Why.readings({"rules" => [account("no_match")], "timing" => []}).first["text"]
   end
 
+  def test_what_held_twice_is_said_once
+    twice = [evidence("from", "is", {"name" => "Ana", "email" => "a@b.example"}), evidence("has_attachment", "is", true),
+      evidence("from", "is", {"name" => nil, "email" => "c@b.example"}), evidence("subject", "mentions", "loan")]
+    assert_equal ["the sender is “Ana” (a@b.example) and “c@b.example”", "it has an attachment", "the subject mentions “loan”"],
+      Core::EvidenceText.held_all(twice)
+  end
+
   FOUND = [
     ["subject", "mentions", "loan", "the subject mentions “loan”", "the subject is “loan”"],
     ["from", "is", {"name" => nil, "email" => "a@b.example"}, "the sender is “a@b.example”", "the sender is “a@b.example”"],
     ["to", "is", [{"name" => "Ana", "email" => "a@b.example"}, {"name" => nil, "email" => "c@b.example"}],
-      "someone in To is “Ana, c@b.example”", nil],
+      "someone in To is “Ana” (a@b.example) and “c@b.example”", nil],
     ["has_attachment", "is", true, "it has an attachment", "it has an attachment"],
     ["has_attachment", "is", false, "it has no attachment", "it has no attachment"],
     ["subject", "mentions", "", nil, "the subject is empty"], ["subject", "mentions", nil, nil, "the subject is empty"],

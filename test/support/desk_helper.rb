@@ -25,6 +25,7 @@ module DeskHelper
     DeskHelper.database
     Store::Record.connection_pool.pin_connection!(true)
     Store::CurrentRulebook.forget
+    Store::RulebookRevision.forget
     Store::BadgeCounts.forget
     Store::MatchIndex.forget
     Store::SenderCounts.forget
