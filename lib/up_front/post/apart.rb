@@ -28,6 +28,7 @@ module UpFront
         safe_html: ->(raw, **how) { Letter.new(raw).safe_html(**how) },
         inline: ->(raw, content_id) { Letter.new(raw).inline(content_id)&.copied },
         attachment: ->(raw, index, name) { Letter.new(raw).attachment(index, name)&.copied },
+        attachments: ->(raw) { Letter.new(raw).attachments.map(&:copied) },
         calendar: ->(bytes, zone, **span) { CalendarFile.new(bytes, zone).read(**span) },
         cards: ->(bytes) { ContactCards.new(bytes).then { {people: _1.people, without: _1.without} } }
       }.freeze

@@ -15,6 +15,20 @@ module UpFront
 
       Person = Struct.new(:name, :email, keyword_init: true)
 
+      # @param people [Array<Person>] @return [String] a card for each (RFC 6350)
+      def self.write(people)
+        people.map { |person|
+          VCardigan.create(version: "4.0").tap { |card|
+            card.fullname(escaped(person.name || person.email))
+            card.email(escaped(person.email))
+          }.to_s
+        }.join("\n") + "\n"
+      end
+
+      # As text values are written (RFC 6350, 3.4).
+      def self.escaped(text) = text.gsub(/[\\,;]/) { "\\#{_1}" }.gsub(/[\r\n]+/, " ")
+      private_class_method :escaped
+
       # @param bytes [String] @raise [NoCards]
       def initialize(bytes)
         raise NoCards, "The file is larger than 5 MB." if bytes.bytesize > MAX_BYTES

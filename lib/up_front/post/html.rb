@@ -52,6 +52,23 @@ module UpFront
         [inside(document), left_out || (!remote && html.match?(REMOTE_STYLE))]
       end
 
+      QUOTE = /<(\/?)blockquote\b[^>]*>/
+
+      # Folds quoted text away; not where nothing of one's own stands before it.
+      # @param safe [String] what {safe} gave @return [String]
+      def folded(safe)
+        depth = 0
+        safe.gsub(QUOTE) do |tag|
+          closes, before = !$1.empty?, $~.pre_match
+          depth += closes ? -1 : 1
+          next (depth.zero? ? "#{tag}</details>" : tag) if closes
+          next tag if depth > 1
+
+          alone = before.size < 4_000 && before.gsub(/<[^>]*>/, "").strip.empty?
+          "<details#{" open" if alone}><summary>Quoted text</summary>#{tag}"
+        end
+      end
+
       # @param safe [String] what {safe} gave @param marking [#pieces] the words to mark @return [String]
       def marked(safe, marking)
         document = document(safe)
