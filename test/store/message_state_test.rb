@@ -37,7 +37,7 @@ class MessageStateTest < Minitest::Test
       -> { clock.now += 1200 },
       -> { heads_down },
       -> { @ids << take(subject: %w[now plain].sample(random: @random)).id },
-      -> { Store::UndoStep.where(undone_at: nil).last&.then { Desk::Undo.new(clock).call(_1.id) } },
+      -> { Store::UndoStep.reversible.last&.then { Desk::Undo.new(clock).call(_1.id) } },
       -> { Desk::SetThreadPreference.new(clock).call(some.first, "muted") }
     ]
     steps.sample(random: @random).call

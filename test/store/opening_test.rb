@@ -36,6 +36,7 @@ class OpeningTest < Minitest::Test
       "subject_words = replace(subject_words, 'lukasz', 'łukasz')")
     Store::Record.connection.execute("UPDATE messages SET subject_folded = 'łukasz and the crates', sender_folded = 'ødegård'")
     Store::Record.connection.execute("UPDATE message_people SET name_key = 'ødegård'")
+    Store::Setting[Store::Refolding::SORTED] = Core::Text::SORT_WAY - 1
     Store::Setting[Store::Refolding::KEY] = Core::Text::WAY - 1
   end
 
@@ -53,7 +54,7 @@ class OpeningTest < Minitest::Test
     assert_equal [true, false], Array.new(2) { Store::Refolding.ensure! }
     assert_equal [ids.first(1), ids.first(1)], [found("lukasz"), found("Łukasz")]
     row = Store::Message.find(ids.first)
-    assert_equal ["lukasz and the crates", "odegard"], [row.subject_folded, row.sender_folded]
+    assert_equal ["l~ukasz and the crates", "o~degard"], [row.subject_folded, row.sender_folded]
     assert_includes Store::MessagePerson.where(message_id: ids.first).pluck(:name_key), "odegard"
     Store::Record.connection.execute("INSERT INTO message_search (message_search) VALUES ('integrity-check')")
   end

@@ -81,9 +81,18 @@ module UpFront
 
       # What has grown older than a view asks for, since.
       def aged(now, views)
-        operands = views.flat_map { |view| view.when.leaves.map(&:operand).grep(Core::Types::Ago::Operand) }
-        operands.map { |operand| Message.where("arrived_at >= ? AND arrived_at <= ?", operand.since(@at), operand.since(now)).pluck(:id) }
+        operands = views.flat_map { |view| view.when.leaves.map(&:operand) }
+        [*operands.grep(Core::Types::Ago::Operand).map { |operand| between(operand.since(@at), operand.since(now)) },
+          *operands.grep(Core::Types::Period::Operand).flat_map { |operand| turned(operand, now) }]
       end
+
+      # What is, or was, in a stretch of the calendar that is another since.
+      def turned(operand, now)
+        before, after = operand.ranges(@at), operand.ranges(now)
+        (before == after) ? [] : (before | after).map { |from, upto| between(from, upto) }
+      end
+
+      def between(from, upto) = Message.where("arrived_at >= ? AND arrived_at <= ?", from, upto).pluck(:id)
 
       def bits_of(ids)
         return 0 if ids.empty?

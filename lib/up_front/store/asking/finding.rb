@@ -6,7 +6,6 @@ module UpFront
     # as whole words before beginnings of words; then those where it takes the people too, then the names of files, then
     # the text; of each the newest first.
     class Finding
-      NARROWED = %w[sender label month account].freeze
       # Where all that is sought stands, the best first; "whole" words or, then, beginnings of words.
       Reach = Struct.new(:columns, :whole)
       REACHES = [Reach.new(SearchIndex::COLUMNS.first(1), true), *(1..SearchIndex::COLUMNS.size)
@@ -18,21 +17,26 @@ module UpFront
 
       # @param sought [Array<Core::Phrase>, Core::Condition::Group, Core::Condition::Leaf] phrases, all of which must be there,
       #   or a condition
-      # @param narrowed [Hash{String=>String}] some of {NARROWED}; a month as "2027-03", in the owner's zone
-      def initialize(sought, narrowed, now, zone)
+      # @param narrowed [Hash{String=>String}] some of {Core::Narrowing::KEYS}; a month as "2027-03", in the owner's zone
+      # @param names [Core::Names] @param newest [Boolean] the newest first, in place of the best
+      def initialize(sought, narrowed, now, names, newest: false)
+        @names = names
+        @newest = newest
         @sought = sought
-        @narrowed = narrowed.slice(*NARROWED).compact
+        @narrowed = narrowed.slice(*Core::Narrowing::KEYS).compact
         @now = now
-        @zone = zone
+        @zone = names.zone
       end
 
       # @return [Finding] the same, not narrowed
-      def whole = Finding.new(@sought, {}, @now, @zone)
+      def whole = Finding.new(@sought, {}, @now, @names)
 
       def count = @count ||= all.sum { size(_1) }
 
       # @return [Array<Integer>] messages, the best first
       def page(offset, limit)
+        return by_date(offset, limit) if @newest
+
         tiers.each_with_object([]) do |tier, found|
           wanted = limit - found.size
           next if wanted.zero? || (offset.positive? && (before = size(tier)) <= offset && (offset -= before))
@@ -52,7 +56,8 @@ module UpFront
         when "sender" then choices(tallied(0).max_by(most, &:last)) { name(_1) }
         when "label" then choices(labels(most))
         when "month" then choices(tallied(1).max_by(most, &:first)) { Date.strptime(_1, "%Y-%m").strftime("%B %Y") }
-        else choices(tallied(2))
+        when "account" then choices(tallied(2))
+        else choices(standing.select { |(of, _), count| of == key && count.positive? }.map { |(_, value), count| [value, count] })
         end
       end
 
@@ -69,6 +74,27 @@ module UpFront
       def census
         @census ||= rows("SELECT messages.sender_key, #{LocalDate.month_sql("messages.arrived_at", @zone)}, accounts.name, count(*) " \
           "FROM messages JOIN accounts ON accounts.id = messages.account_id WHERE messages.id IN (#{ids}) GROUP BY 1, 2, 3")
+      end
+
+      # One pass for how all that is found stands. @return [Hash{Array(String, String)=>Integer}] by key and choice
+      def standing
+        @standing ||= begin
+          asked = Core::Narrowing::STANDING.flat_map { |key, choices| choices.keys.map { [key, _1] } }
+          reader = SQLReader.new(@now)
+          counts = asked.map { |key, value| "count(*) FILTER (WHERE #{reader.sql(read(key, value))})" }
+          joins = (reader.tables.to_a - ["messages"]).map { "JOIN #{_1} ON #{_1}.message_id = messages.id" }
+          asked.zip(rows("SELECT #{counts.join(", ")} FROM messages #{joins.join(" ")} WHERE messages.id IN (#{ids})").first).to_h
+        end
+      end
+
+      # @return [Core::Condition]
+      def read(key, value)
+        Core::Condition.read({"all" => Core::Narrowing.conditions(key, value)}, Core::Check.new, @names, state: true)
+      end
+
+      def by_date(offset, limit)
+        ask("SELECT id FROM messages WHERE id IN (#{ids}) ORDER BY arrived_at DESC, id DESC LIMIT #{Integer(limit)} " \
+          "OFFSET #{Integer(offset)}")
       end
 
       # @return [Hash{String=>Integer}]
@@ -121,9 +147,19 @@ module UpFront
           when "sender" then "#{id} IN (SELECT id FROM messages WHERE sender_key = #{quote(value)})"
           when "label" then "#{id} IN (SELECT message_id FROM message_labels WHERE label = #{quote(value)})"
           when "account" then "(SELECT account_key FROM messages one WHERE one.id = #{id}) = #{quote(Core::Text.fold(value))}"
-          else month(id, value)
+          when "month" then month(id, value)
+          else standing_in(id, key, value)
           end
         end
+      end
+
+      def standing_in(id, key, value)
+        return "0" if Core::Narrowing.conditions(key, value).empty?
+
+        reader = SQLReader.new(@now)
+        where = reader.sql(read(key, value))
+        joins = (reader.tables.to_a - ["messages"]).map { "JOIN #{_1} ON #{_1}.message_id = messages.id" }
+        "#{id} IN (SELECT messages.id FROM messages #{joins.join(" ")} WHERE #{where})"
       end
 
       def month(id, value)

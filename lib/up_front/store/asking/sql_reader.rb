@@ -66,11 +66,17 @@ module UpFront
         when T::Flag::Operand then operand.value ? states.flag(fact.name) : "NOT (#{states.flag(fact.name)})"
         when T::Priority::Operand then states.priority(operand.levels)
         when T::Ago::Operand then "#{of_message("arrived_at")} #{(operand.op == "within_last") ? ">=" : "<"} #{quote(operand.since(@now))}"
+        when T::Period::Operand then periods(operand)
         when T::Named::Operand then (fact.type.kind == :labels) ? states.labelled(operand.names) : states.inked(operand.names)
         when T::Choice::Operand then states.decided_by(Rule.all.select { |rule| operand.keys.member?(Core::Text.fold(rule.name)) }
           .map(&:id))
         else raise ArgumentError, "no SQL for #{operand.class}"
         end
+      end
+
+      def periods(operand)
+        at = of_message("arrived_at")
+        operand.ranges(@now).map { |from, upto| "(#{at} >= #{quote(from.getutc)} AND #{at} < #{quote(upto.getutc)})" }.join(" OR ")
       end
 
       def of_message(column)

@@ -99,7 +99,7 @@ module UpFront
         "day" => By.new(tables: %w[messages], order: "1 DESC"),
         "thread" => By.new(key: "ifnull(threads.thread, ' ' || states.message_id)", tables: %w[messages],
           order: "max(messages.arrived_at) DESC", join: "LEFT JOIN message_threads threads ON threads.message_id = states.message_id"),
-        "label" => By.new(key: "ifnull(labelled.label, '')", tables: [], order: "labelled.label IS NULL, folded(labelled.label)",
+        "label" => By.new(key: "ifnull(labelled.label, '')", tables: [], order: "labelled.label IS NULL, sort_key(labelled.label)",
           join: "LEFT JOIN message_labels labelled ON labelled.message_id = states.message_id"),
         "account" => By.new(key: "messages.account_key", tables: %w[messages], order: "1"),
         "priority" => By.new(key: StateSQL::PRIORITY, tables: %w[claims], order: "#{RANK} DESC")

@@ -21,6 +21,7 @@ module UpFront
 
       def self.add_folding(connection)
         connection.create_function("folded", 1) { |function, text| function.result = Core::Text.fold(text.to_s) }
+        connection.create_function("sort_key", 1) { |function, text| function.result = Core::Text.sort_key(text.to_s) }
         connection.create_function("laid_anew", 1) { |function, laid| function.result = laid_anew(laid.to_s) }
         connection.create_function("laid_words", 1) { |function, laid| function.result = Core::Text.words(laid.to_s) }
       end

@@ -7,6 +7,9 @@ module UpFront
       self.table_name = "undo_steps"
       has_many :changes_made, -> { order(:id) }, class_name: "UpFront::Store::UndoChange", foreign_key: :undo_step_id
 
+      FINAL = "Final" # the model of a change that cannot be taken back: it says why
+      scope :reversible, -> { where(undone_at: nil).where.not(id: UndoChange.where(model: FINAL).select(:undo_step_id)) }
+
       ADD = PreparedInsert.new("undo_changes", :undo_step_id, :model, :key, :before, :after)
 
       # @param trails [Hash{String=>Array<Hash>}] by model; of each record that changed its key, and by column what was

@@ -8,6 +8,12 @@ module UpFront
 
       module_function
 
+      # @return [Hash{String=>Array<String>}] labels and inks that mail wears by hand
+      def by_hand
+        labels = State.from("states, json_each(states.labels_on)").distinct.pluck("json_each.value")
+        {"labels" => labels, "inks" => State.where.not(ink: nil).distinct.pluck(:ink)}
+      end
+
       # @param kind [String] labels, inks or groups (which no message wears)
       def rename(kind, was, name)
         [Claim, State].each { _1.where(ink: was).update_all(ink: name) } if kind == "inks"

@@ -13,9 +13,9 @@ module UpFront
 
       module_function
 
-      # @param claim [Core::Claim] with its trace @param keep [Hash] columns that stay as they are given
-      def write(message_id, claim, revision:, anew: false, keep: {})
-        RulebookRevision.keep(revision)
+      # @param claim [Core::Claim] with its trace @param at [Time] when it was made @param keep [Hash] columns that stay as they are given
+      def write(message_id, claim, revision:, at:, anew: false, keep: {})
+        RulebookRevision.keep(revision, at)
         WRITE.call(
           message_id: message_id, surface_at: claim.surface_at, round: claim.round, held: claim.held, **claim.effects,
           proposals: claim.proposals, trace: claim.trace.kept, revision: revision, **keep

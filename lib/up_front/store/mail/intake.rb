@@ -61,8 +61,8 @@ module UpFront
         sender = message.from.first
         {
           account_id: account.id, mailbox: message.mailbox, digest: digest, message_id: message.message_id, subject: message.subject,
-          sender_name: sender&.shown.to_s, sender_key: sender&.key, sender_folded: Core::Text.fold(sender&.shown),
-          subject_folded: Core::Text.fold(message.subject)[0, SORTED], excerpt: excerpt(message.body), body: message.body,
+          sender_name: sender&.shown.to_s, sender_key: sender&.key, sender_folded: Core::Text.sort_key(sender&.shown),
+          subject_folded: Core::Text.sort_key(message.subject)[0, SORTED], excerpt: excerpt(message.body), body: message.body,
           unreadable: unreadable, rough: rough,
           from_me: message.from.any? { names.me.include?(_1) }, calendar_method: message.calendar_method,
           people: FactColumns::ROLES.to_h { |role| [role.to_s, Array(message.public_send(role)).map(&:to_h)] },

@@ -57,6 +57,16 @@ module UpFront
         end
       end
 
+      # @param ids [Array<Integer>] @return [Hash{Integer=>Time}] when the owner first answered each, where they did (RFC 5322, 3.6.4)
+      def self.first_answers(ids)
+        mine = where(from_me: true).joins("JOIN message_references ON message_references.message_id = messages.id")
+          .group("message_references.reference").minimum(:arrived_at)
+        return {} if mine.empty?
+
+        ids.each_slice(2_000).flat_map { |some| where(id: some).where.not(message_id: nil).pluck(:id, :message_id) }
+          .filter_map { |id, key| [id, mine[key].to_time] if mine.key?(key) }.to_h
+      end
+
       # @return [Core::Message] as the rules saw it when it came
       def to_core(references: MessageReference.where(message_id: id).pluck(:reference))
         Core::Message.new(

@@ -34,7 +34,8 @@ module UpFront
       scope :wearing, ->(names) { claimed.where(StateSQL.new(Time.at(0)).inked(names)) }
       scope :with_priority, -> { claimed.select("states.message_id", "#{StateSQL::PRIORITY} AS shown_priority") }
 
-      # Puts back what an act changed and nobody has changed since. @param change [UndoChange]
+      # Puts back what an act changed and nobody has changed since: what had been announced before it is not announced again.
+      # @param change [UndoChange]
       def take_back(change) = update!(change.before.slice(*change.untouched(self)))
     end
   end

@@ -6,12 +6,14 @@ module UpFront
     # with letters beyond ASCII can come out otherwise.
     module Refolding
       KEY = "folded_by"
+      SORTED = "sorted_by"
       BEYOND_ASCII = "*[^\u0001-\u007f]*" # for GLOB
 
       module_function
 
       # @return [Boolean] whether anything had to be done
       def ensure!
+        sort
         return false if Setting[KEY].to_i == Core::Text::WAY
 
         Record.transaction do
@@ -21,10 +23,25 @@ module UpFront
         true
       end
 
+      # What names and subjects are sorted by, which has a way of its own.
+      def sort
+        return if Setting[SORTED].to_i == Core::Text::SORT_WAY
+
+        Record.transaction do
+          {"sender" => "sender_name", "subject" => "subject"}.slice(*Message.column_names.grep(/_folded\z/).map {
+            _1.delete_suffix("_folded")
+          })
+            .each do |name, of|
+            Message.where("#{of} GLOB '#{BEYOND_ASCII}'").update_all("#{name}_folded = substr(sort_key(#{of}), 1, #{Intake::SORTED})")
+          end
+          Setting[SORTED] = Core::Text::SORT_WAY
+        end
+      end
+
       def fold(here)
         texts(here)
         columns(here, "message_people", %w[name_key])
-        columns(here, "messages", Message.column_names & %w[sender_folded subject_folded account_key mailbox_key])
+        columns(here, "messages", Message.column_names & %w[account_key mailbox_key])
         columns(here, "message_threads", %w[thread])
         columns(here, "sounds", %w[name_key])
       end
@@ -49,7 +66,7 @@ module UpFront
           here.execute("INSERT INTO message_search (rowid, #{columns}) SELECT message_id, #{columns} FROM message_texts WHERE #{indexed}")
         end
       end
-      private_class_method :fold, :columns, :texts
+      private_class_method :sort, :fold, :columns, :texts
     end
   end
 end

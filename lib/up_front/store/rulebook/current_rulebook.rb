@@ -36,7 +36,8 @@ module UpFront
       # @return [Core::Rulebook]
       def read(head, rules, views, revision)
         document = head.document.merge("rules" => rules.map(&:today), "views" => views.map(&:body))
-        Core::Rulebook.read(document, revision: revision, ids: rules.map(&:id), view_ids: views.map(&:id))
+        Core::Rulebook.read(document, revision: revision, ids: rules.map(&:id), view_ids: views.map(&:id),
+          pauses: Core::Pauses.new(KeptPauses.all))
       rescue Core::Refused => refused
         broken = %w[rules views].to_h { |kind| [kind, refused.faults.filter_map { _1.pointer[/\A\/#{kind}\/(\d+)/, 1]&.to_i }.uniq] }
         raise if broken.values.all?(&:empty?)

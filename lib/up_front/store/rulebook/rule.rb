@@ -4,8 +4,9 @@ module UpFront
   module Store
     # A rule as the person last saved it. Deleted ones stay for the history and for undo.
     class Rule < Record
+      include Ordered
+
       self.table_name = "rules"
-      scope :in_order, -> { where(deleted_at: nil).order(:position, :id) }
 
       def name = body["name"].to_s
 

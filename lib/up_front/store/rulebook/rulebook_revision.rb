@@ -14,11 +14,21 @@ module UpFront
       private_constant :LOCK
 
       # To be called in the transaction that writes a claim. @param revision [Integer] of the rulebook in force
-      def self.keep(revision)
+      # @param at [Time] of that claim
+      def self.keep(revision, at)
         return if KEPT.call(revision)
 
         book = CurrentRulebook.rulebook
-        create!(revision: revision, document: Zlib.deflate(JSON.generate(book.document))) if book&.revision == revision
+        create!(revision: revision, kept_at: at, document: Zlib.deflate(JSON.generate(book.document))) if book&.revision == revision
+      end
+
+      # For whoever takes changes back without turning the revision (a test's transaction).
+      def self.forget = LOCK.synchronize { @last = nil }
+
+      # @param ending [Time] @return [Core::Rulebook, nil] the last that had decided anything by then
+      def self.by(ending)
+        revision = where(kept_at: ..ending).maximum(:revision)
+        revision && rulebook(revision)
       end
 
       # @return [Core::Rulebook, nil] as it was; nil where it decided before such were kept, or cannot be read any more
@@ -34,7 +44,7 @@ module UpFront
       end
 
       def self.read(kept)
-        Core::Rulebook.read(JSON.parse(Zlib.inflate(kept.document)), revision: kept.revision)
+        Core::Rulebook.read(JSON.parse(Zlib.inflate(kept.document)), revision: kept.revision, pauses: Core::Pauses.new(KeptPauses.all))
       rescue Core::Refused, Zlib::Error, JSON::ParserError
         nil
       end

@@ -1,0 +1,28 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Store
+    # Those of whom mail has come: who is called so.
+    module KnownPeople
+      MOST = 6 # one person writes from a few addresses; a name that more have is none to go by
+
+      module_function
+
+      # @param name [String] whole, in any case and with or without marks
+      # @return [Array<String>] the addresses that have written under that name; none where it is too many's
+      def called(name)
+        folded = Core::Text.sort_key(name)
+        return [] if folded.size < 2
+
+        keys = Message.where(sender_folded: folded).where.not(sender_key: nil).group(:sender_key).order(Arel.sql("count(*) DESC"))
+          .limit(MOST + 1).pluck(:sender_key)
+        (keys.size > MOST) ? [] : keys
+      end
+
+      # @return [Hash{String=>String}] for each of these addresses that mail has come from, the name that it came under last
+      def names(keys)
+        Message.where(sender_key: keys).order(:id).pluck(:sender_key, :sender_name).to_h
+      end
+    end
+  end
+end

@@ -1,0 +1,20 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Store
+    # What the person answered to what a rule that asks first had proposed of a message: "done" or "left".
+    class ProposalAnswer < Record
+      ANSWERS = %w[done left].freeze
+
+      self.table_name = "proposal_answers"
+
+      scope :standing, -> { where(deleted_at: nil) }
+
+      # @param ids [Array<Integer>] of messages @return [Hash{Integer=>Array<Integer>}] the rules to which the person said yes
+      def self.agreed(ids)
+        standing.where(message_id: ids, answer: "done").distinct.pluck(:message_id, :rule_id).group_by(&:first)
+          .transform_values { |rows| rows.map(&:last) }
+      end
+    end
+  end
+end
