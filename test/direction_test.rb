@@ -18,18 +18,19 @@ class DirectionTest < Minitest::Test
     "core" => {
       "text" => "", "time" => "text", "check" => "text time", "mail" => "text", "plan" => "time check",
       "conditions" => "text time check mail", "effects" => "text time check mail plan conditions",
-      "deciding" => "plan conditions effects", "rulebook" => "text time check mail plan conditions effects deciding",
-      "language" => "text time plan conditions effects deciding rulebook", "alerts" => "effects", "front" => "text time mail"
+      "deciding" => "mail plan conditions effects", "rulebook" => "text time check mail plan conditions effects deciding",
+      "language" => "check text time mail plan conditions effects deciding rulebook", "alerts" => "effects", "front" => "text time mail",
+      "learning" => "text", "checkup" => "text time mail plan conditions deciding rulebook language"
     },
     "store" => {
       "database" => "", "rulebook" => "database", "plan" => "database", "alerts" => "database", "sources" => "database",
-      "mail" => "database rulebook", "threads" => "database mail", "asking" => "database rulebook mail",
+      "mail" => "database rulebook sources", "threads" => "database mail", "asking" => "database rulebook mail",
       "history" => "database mail asking rulebook", "opening" => "database mail asking"
     },
     "desk" => {
-      "acting" => "", "previews" => "", "deciding" => "acting", "rules" => "acting deciding", "plan" => "acting deciding",
+      "acting" => "", "previews" => "acting", "deciding" => "acting", "rules" => "acting deciding previews", "plan" => "acting deciding",
       "views" => "acting", "alerts" => "acting plan", "mail" => "acting previews alerts deciding", "intake" => "acting deciding mail",
-      "rulebook" => "deciding plan", "large" => "acting mail", "history" => "acting deciding large"
+      "rulebook" => "acting deciding plan", "large" => "acting mail", "history" => "acting deciding large rules"
     }
   }.freeze
 

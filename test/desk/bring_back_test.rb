@@ -111,4 +111,21 @@ class BringBackTest < Minitest::Test
     assert_equal "/times/0/at", assert_raises(Core::Refused) { Desk::KeepBackTimes.new(clock).call([{"name" => "x", "at" => "25:00"}]) }
       .faults[0].pointer
   end
+
+  def test_what_was_announced_is_not_announced_again_when_putting_it_off_is_undone
+    id = take(subject: "Straight").id
+    Desk::LetIn.new(clock).call([id])
+    Desk::Announce.new(clock).call
+    done = Desk::BringBack.new(clock, clock.now + 3_600).call([id])
+    Desk::Undo.new(clock).call(done.undo_id)
+    before = Store::Event.where(kind: "surfaced").count
+    Desk::Announce.new(clock).call
+    assert_equal [before, true], [Store::Event.where(kind: "surfaced").count, on_front.include?(id)]
+    held = Desk::BringBack.new(clock, clock.now + 3_600).call([id])
+    clock.now += 3_700
+    Desk::Announce.new(clock).call
+    Desk::Undo.new(clock).call(held.undo_id)
+    Desk::Announce.new(clock).call
+    assert_equal before + 1, Store::Event.where(kind: "surfaced").count
+  end
 end

@@ -57,6 +57,17 @@ class ByHandTest < Minitest::Test
     assert_equal "Made the rule “Ana Ferro: high priority 2”.", Desk::AlwaysForSender.new(clock).call(@id).message
   end
 
+  def test_what_corrects_a_rule_says_which_it_goes_against
+    Desk::SaveRule.new(clock).call(rule("Later", when: leaf("subject", "mentions", ["wait*"]), then: {"timing" => {"round" => "Mid"}}))
+    held = take(subject: "Waiting").id
+    Desk::LetIn.new(clock).call([held])
+    made = Desk::AlwaysForSender.new(clock).call(held, "let_in")
+    assert_equal "Made the rule “Ana Ferro straight in”. It is read before “Later”, which says otherwise.", made.message
+    assert_operator Store::State.find(take(subject: "Waiting again").id).surface_at, :<=, clock.now
+    Desk::Undo.new(clock).call(made.undo_id)
+    assert_equal "Made the rule “Ana Ferro is discarded”.", Desk::AlwaysForSender.new(clock).call(@id, "discard").message
+  end
+
   def test_labels_by_hand_stand_over_those_of_rules
     change = ->(**given) { Desk::ChangeLabels.new(clock, **given).call([@id]) }
     change[on: ["Border"], off: ["Loans"]]

@@ -60,4 +60,17 @@ class HistoryTest < Minitest::Test
     assert_match(/nothing more of today/, assert_raises(Desk::Act::Impossible) { Desk::Undo.new(clock).last }.message)
     assert_equal [false, false], Store::State.find(id).values_at(:unread, :flagged)
   end
+
+  def test_what_cannot_be_taken_back_stands_there_and_says_why
+    set_up unless Store::Rulebook.exists?
+    discarded = take.id
+    done = Desk::Discard.new(clock).call([discarded])
+    Desk::GoHeadsDown.new(clock).call(clock.now + 3_600)
+    Desk::EmptyDiscarded.new(clock).call
+    steps = Web::Pages::History.new(Store::CurrentRulebook.rulebook, clock.now).to_h[:steps]
+    assert_equal [["other", true], ["other", true], ["mail", false]], steps.first(3).map { [_1[:about], !_1[:final].nil?] }
+    error = assert_raises(Desk::Act::Impossible) { Desk::Undo.new(clock).call(steps.first[:id]) }
+    assert_match(/bring it in again/, error.message)
+    assert_equal "Undone: #{done.message.split(". ").first}.", Desk::Undo.new(clock).last.message, "the last that can be taken back"
+  end
 end

@@ -207,7 +207,7 @@ class SourcesTest < Minitest::Test
   end
 
   def test_an_import_that_stopped_goes_on_and_doubles_nothing
-    batch = Desk::Batch::MOST
+    batch = Post::Batch::MOST
     file = Post::MailFile.new(mbox(2 * batch + 3))
     import = Desk::ImportFile.new(clock)
     assert_raises(Interrupt) { import.call(file, account: Store::Account.first) { raise Interrupt } }

@@ -21,7 +21,7 @@ module UpFront
 
       EVENT = Store::PreparedInsert.new("events", :at, :kind, :payload)
 
-      UNTRACED = %w[id message_id version revision announced_at created_at].freeze # what only ever grows, or must not come back
+      UNTRACED = %w[id message_id version revision created_at].freeze # what only ever grows
 
       # @!attribute undo_id [Integer, nil] @!attribute words [String] what was done, for the notice
       Done = Struct.new(:message, :undo_id, :result, keyword_init: true)
@@ -71,6 +71,12 @@ module UpFront
 
       # JSON would keep three digits of a second, the store keeps six, and undoing compares the two.
       def exact(value) = value.respond_to?(:iso8601) ? value.to_time.getutc.iso8601(6) : value
+
+      # Enters what was done where it is told, though it cannot be taken back. @param why [String] a sentence @return [nil]
+      def final_step(text, why)
+        Store::UndoStep.keep(now, text, Store::UndoStep::FINAL => [{"key" => 0, "before" => {}, "after" => {"why" => why}}])
+        nil
+      end
 
       # @param rows [Hash{String=>Array<Hash>}] trails by model
       # @return [Integer]

@@ -28,29 +28,24 @@ module UpFront
         Done.new(message: text + anew.message, undo_id: undo_step(text, rows), result: result)
       end
 
-      # Gives what rules name another name in each of them. @return [Array<Hash>] the trails of the rules that changed
-      def rename_in_rules(kind, was, name)
-        Store::Rule.in_order.filter_map do |rule|
-          next unless Core::References.uses?(rule.today, kind, was)
+      # Gives what rules and views name another name in each of them, all at once: two may have changed names.
+      # @param names [Hash{String=>Hash{String=>String}}] by kind, the new name by the former one
+      # @return [Hash{String=>Array<Hash>}] the trails of the rules and the views that changed
+      def rename_all(names)
+        folded = names.transform_values { |of| of.transform_keys { Core::Text.fold(_1) } }
+        rename = ->(body) { Core::References.rename(body) { |kind, given| folded.dig(kind, Core::Text.fold(given)) || given } }
+        rules = Store::Rule.in_order.filter_map do |rule|
+          rule.assign_attributes(body: rename[rule.today], version: rule.version + 1)
+          next unless rule.body_changed?
 
-          rule.update!(body: with_name(rule.today, kind, was, name), version: rule.version + 1)
+          rule.save!
           trail(rule).tap { keep_version(rule, "changed") }
         end
-      end
-
-      # As in rules. @return [Array<Hash>] the trails of the views that changed
-      def rename_in_views(kind, was, name)
-        Store::View.in_order.filter_map do |view|
-          next unless Core::References.uses?(view.body, kind, was)
-
-          view.update!(body: with_name(view.body, kind, was, name), version: view.version + 1)
-          trail(view)
+        views = Store::View.in_order.filter_map do |view|
+          view.assign_attributes(body: rename[view.body], version: view.version + 1)
+          view.body_changed? && view.save! && trail(view)
         end
-      end
-
-      def with_name(body, kind, was, name)
-        folded = Core::Text.fold(was)
-        Core::References.rename(body) { |of, given| (of == kind && Core::Text.fold(given) == folded) ? name : given }
+        {"Rule" => rules, "View" => views.compact}
       end
 
       # Adds a rule's body as it is now to its history.

@@ -14,11 +14,15 @@ module UpFront
         def message = came_in.zero? ? "" : " #{Core::English.sentence(Core::English.count(came_in, "held message"))} came in."
       end
 
-      # @return [Outcome]
-      def call
+      # @param only [Array<Integer>, nil] of messages; all that is held where nil
+      # @yield [Time] an arrival; whether such mail is looked at, all of it without a block @return [Outcome]
+      def call(only: nil, &looked_at)
         rulebook = Store::CurrentRulebook.rulebook
+        Store::OwnMail.follow(rulebook.names)
         @heads_down = Store::HeadsDown.of(rulebook.plan, now)
         ids = Store::State.held(now).where(moved_at: nil).pluck(:message_id) # what the person gave a moment keeps it
+        ids &= only if only
+        ids = Store::Message.where(id: ids).pluck(:id, :arrived_at).filter_map { |id, at| id if looked_at.call(at.to_time) } if looked_at
         outcome = Outcome.new(rows: [], came_in: 0, total: ids.size)
         ids.each_slice(BATCH) { |some| decide(some, rulebook, outcome) }
         settle_put_off(outcome)
@@ -30,10 +34,11 @@ module UpFront
 
       def decide(ids, rulebook, outcome)
         messages = Store::Message.to_core(ids)
+        agreed = Store::ProposalAnswer.agreed(ids)
         former = Store::Claim.where(message_id: ids).pluck(:message_id, :flag, :mark_read).to_h { |id, *rest| [id, rest] }
         Store::State.where(message_id: ids).each do |state|
-          claim = rulebook.decide(messages.fetch(state.message_id), heads_down: @heads_down)
-          Store::Claims.write(state.message_id, claim, revision: rulebook.revision, anew: true)
+          claim = rulebook.decide(messages.fetch(state.message_id), heads_down: @heads_down, agreed: agreed.fetch(state.message_id, []))
+          Store::Claims.write(state.message_id, claim, revision: rulebook.revision, at: now, anew: true)
           change(state, claim, *former.fetch(state.message_id))
           follow(state, claim, messages.fetch(state.message_id).arrived_at) if state.thread_word == "followed"
           outcome.came_in += 1 if state.surface_at_changed? && state.surface_at && state.surface_at <= now

@@ -6,7 +6,8 @@ module UpFront
     # lost: such a column of a message's state stays, and a rule or rulebook that was changed again is refused.
     class Undo < ChangeRulebook
       MODELS = {"State" => Store::State, "Rule" => Store::Rule, "Rulebook" => Store::Rulebook, "View" => Store::View,
-                "ThreadPreference" => Store::ThreadPreference}.freeze
+                "ThreadPreference" => Store::ThreadPreference, "Account" => Store::Account,
+                "LeftAlone" => Store::LeftAlone, "ProposalAnswer" => Store::ProposalAnswer}.freeze
 
       NAMES = "AppliedNames" # names of labels and inks on mail
 
@@ -14,10 +15,10 @@ module UpFront
 
       # Takes back the last act that is not taken back yet; again and again, step by step. @return [Done] @raise [Impossible]
       def last
-        step = Store::UndoStep.where(undone_at: nil).where("at > ?", now - LAST_SECONDS).order(:id).last
+        step = Store::UndoStep.reversible.where("at > ?", now - LAST_SECONDS).order(:id).last
         return call(step.id) if step
 
-        raise Impossible.new("There is nothing more of today to undo. What was done before is under Rules, What was done.", status: 409)
+        raise Impossible.new("There is nothing more of today to undo. What was done before stands under What was done.", status: 409)
       end
 
       # @param id [Integer] of the undo step @return [Done] @raise [Impossible]
@@ -25,6 +26,9 @@ module UpFront
         transaction do
           step = Store::UndoStep.find_by(id: id) or raise Impossible.new("There is nothing of that number to undo.", status: 404)
           raise Impossible.new("That was undone already.", status: 409) if step.undone_at
+          if (final = step.changes_made.find_by(model: Store::UndoStep::FINAL))
+            raise Impossible.new(final.after["why"], status: 409)
+          end
 
           stop(step)
           many = UndoMany.messages(step)
@@ -32,8 +36,8 @@ module UpFront
 
           touched = step.changes_made.reorder(nil).distinct.pluck(:model)
           keeping_whole(touched) do
-            step.changes_made.find_each { |change| (change.model == NAMES) ? rename(change) : restore(MODELS.fetch(change.model), change) }
-            MODELS.slice("Rule", "View").each { |name, model| names_are_free!(model) if touched.include?(name) }
+            step.changes_made.find_each { |change| put_back(change) }
+            MODELS.slice("Rule", "View").each { |name, model| restore_order(step, model) if touched.include?(name) }
           end
           step.update!(undone_at: now)
           Store::FormerClaim.restore(step.id, many)
@@ -54,17 +58,41 @@ module UpFront
         end
       end
 
+      def put_back(change)
+        case change.model
+        when NAMES then rename(change)
+        when PauseRules::MODEL then @unpaused = PauseRules.new(clock).take_back(change.before, change.after)
+        else restore(MODELS.fetch(change.model), change)
+        end
+      end
+
       def rename(change) = Store::AppliedNames.rename(change.after["kind"], change.after["name"], change.before["name"])
 
       def restore(model, change)
+        if model == Store::Account
+          return if model.take_back(change)
+
+          raise Impossible.new("The account was changed again since, or mail has come into it.", status: 409)
+        end
         record = model.find_by(model.primary_key => change.key) or return
         return record.take_back(change) if model == Store::State
-        unless change.untouched(record).size == change.after.size
+        columns = change.after.keys - ["position"]
+        unless (columns - change.untouched(record)).empty?
           raise Impossible.new("#{called(record)} was changed again since; undo that first.", status: 409)
         end
 
-        record.update!(change.before)
-        keep_restored(record) if model == Store::Rule
+        record.update!(change.before.slice(*columns))
+        keep_restored(record) if record.is_a?(Store::Rule) && columns.any?
+      end
+
+      def restore_order(step, model)
+        order = RestoreOrder.new(step, model)
+        unless order.free?
+          raise Impossible.new("The #{model.table_name} were put into another order again since; undo that first.", status: 409)
+        end
+
+        order.call
+        names_are_free!(model)
       end
 
       def called(record)
@@ -126,6 +154,9 @@ module UpFront
       # @param touched [Array<String>] models @param ids [Array<Integer>] messages @param looks [Boolean]
       def tell(touched, ids, looks: false)
         event("changed", ids: ids) if ids.any?
+        PauseRules.new(clock).decide_anew(@unpaused) if touched.include?(PauseRules::MODEL)
+        event("proposals") if touched.include?("ProposalAnswer")
+        event("check_up") if touched.include?("LeftAlone")
         views = touched.include?("View")
         event("views") if views
         return views && Store::CurrentRulebook.turn_views unless touched.intersect?(%w[Rule Rulebook])

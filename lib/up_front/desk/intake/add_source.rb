@@ -17,7 +17,9 @@ module UpFront
         transaction do
           source = Store::Source.create!(kind: "maildir", path: maildir.path, account: account, created_at: now)
           event("sources")
-          Done.new(message: "Mail in #{maildir.path} is taken in from now on. The folder is not changed.", result: source)
+          text = "Mail in #{maildir.path} is taken in from now on. The folder is not changed."
+          final_step(text, "A folder is no longer read once you say so under Mail in.")
+          Done.new(message: text, result: source)
         end
       rescue Post::Maildir::Unusable => unusable
         raise Impossible.new(unusable.message, pointer: "/path")

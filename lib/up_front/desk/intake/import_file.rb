@@ -27,7 +27,7 @@ module UpFront
         end
         mark.update!(place: 0) if mark.place >= file.size
         report = Report.new(taken: 0, arrived: 0, doubles: 0, resumed: mark.place.positive?)
-        Batch.each(letters(file, mark.place)) do |batch|
+        Post::Batch.each(letters(file, mark.place)) do |batch|
           outcomes = transaction do
             mark.update_columns(place: batch.last[1])
             taking = TakeIn.new(clock)

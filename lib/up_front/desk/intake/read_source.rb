@@ -65,7 +65,7 @@ module UpFront
         @maildir.each { |entry| fresh << entry unless seen.include?(entry.unique) }
         @growing = @growing.slice(*fresh.map(&:unique))
         taken = 0
-        Batch.each(letters(fresh.sort_by { |entry| [entry.unique.to_i, entry.unique] })) { taken += take_batch(_1) }
+        Post::Batch.each(letters(fresh.sort_by { |entry| [entry.unique.to_i, entry.unique] })) { taken += take_batch(_1) }
         taken
       end
 

@@ -10,7 +10,9 @@ module UpFront
           source = Store::Source.find_by(id: id) or raise Impossible.gone("source")
           source.destroy!
           event("sources")
-          Done.new(message: "#{source.path} is no longer read. The mail that came from it stays here.")
+          text = "#{source.path} is no longer read. The mail that came from it stays here."
+          final_step(text, "Add the folder again under Mail in.")
+          Done.new(message: text)
         end
       end
     end

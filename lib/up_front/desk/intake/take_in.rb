@@ -63,7 +63,7 @@ module UpFront
         id = Store::Intake.write(reading, account: account, digest: digest, raw: letter.raw, unreadable: letter.unreadable?,
           rough: letter.rough?, names: rulebook.names)
         claim = rulebook.decide(message, reading: reading, heads_down: heads_down)
-        Store::Claims.write(id, claim, revision: rulebook.revision)
+        Store::Claims.write(id, claim, revision: rulebook.revision, at: now)
         own = (came == "arrived") ? ThreadOverride.columns(Store::ThreadPreference.word(id), claim, arrived_at, heads_down, now) : {}
         keep_state(id, claim, came, own, seen: seen, flagged: flagged)
         event("arrived", ids: [id], held: claim.held && own.empty?) if came == "arrived"

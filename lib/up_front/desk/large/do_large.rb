@@ -8,13 +8,13 @@ module UpFront
     class DoLarge < Act
       AT_ONCE = ChangeStates::AT_ONCE
 
-      # @param kind [String] of {LargeActs} @param given [Hash] what is kept of it @param ids [Array<Integer>] of messages
+      # @param kind [String] of {LargeActs} @param given [Hash] what is kept of it @param ids [Array<Integer>, nil] of messages
       # @return [Done] its result is the job
       # @raise [Impossible] where nothing would change
       def begin(kind, given, ids)
         act = LargeActs.of(clock, kind, given)
         changing = act.changing_ids(ids)
-        raise Impossible.new(act.nothing(ids.size), status: 409) if changing.empty?
+        raise Impossible.new(act.nothing(ids.to_a.size), status: 409) if changing.empty?
 
         job = transaction do
           Store::Job.keep(changing, AT_ONCE, undo_step_id: act.step_id || undo_step(act.said(0), {}), kind: kind, given: given,

@@ -16,6 +16,7 @@ module UpFront
         "label" => ->(clock, given) { ChangeLabels.new(clock, on: [given.fetch("label")]) },
         "bring_back" => ->(clock, given) { BringBack.new(clock, Time.iso8601(given.fetch("until"))) },
         "apply" => ->(clock, given) { ApplyRule.new(clock, given.fetch("rule"), topics: given["topics"], version: given["version"]) },
+        "propose" => ->(clock, given) { DoProposals.new(clock, given.fetch("rule"), version: given["version"]) },
         "undo" => ->(clock, given) { UndoMany.new(clock, given.fetch("step")) }
       }.freeze
 

@@ -26,6 +26,7 @@ module UpFront
         changes = Store::UndoChange.where(undo_step_id: step_id, model: "State", key: ids).order(:id)
         states = Store::State.where(message_id: changes.map(&:key)).index_by(&:message_id)
         changes.each { |change| states[change.key]&.take_back(change) }
+        take_back_answers(step_id, ids)
         Store::FormerClaim.restore(step_id, ids)
         event("changed", ids: ids)
         ids.size
@@ -36,6 +37,11 @@ module UpFront
       def nothing(_count) = "There is nothing to take back."
 
       private
+
+      def take_back_answers(step_id, ids)
+        kept = Store::UndoChange.where(undo_step_id: step_id, model: "ProposalAnswer").select(:key)
+        event("proposals") if Store::ProposalAnswer.standing.where(id: kept, message_id: ids).update_all(deleted_at: now).positive?
+      end
 
       def was_done = Store::Job.where(undo_step_id: step_id).where.not(kind: "undo").pick(:said) || @step.message
     end

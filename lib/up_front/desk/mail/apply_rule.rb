@@ -49,7 +49,7 @@ module UpFront
         messages = Store::Message.to_core(ids)
         rows = Store::Claim.where(message_id: ids).index_by(&:message_id)
         changing = Store::State.where(message_id: ids).to_a.filter_map do |state|
-          change = Change.new(state, rows.fetch(state.message_id), @rulebook.decide(messages.fetch(state.message_id)))
+          change = Change.new(state, rows.fetch(state.message_id), claim(state.message_id, messages.fetch(state.message_id)))
           change.topics = wanted(change)
           change if change.topics.any?
         end
@@ -68,12 +68,20 @@ module UpFront
         ids = items.map(&:id)
         rows = Store::Claim.where(message_id: ids).index_by(&:message_id)
         states = Store::State.where(message_id: ids).index_by(&:message_id)
+        own = agreed_claims(ids)
         items.filter_map do |item|
           row, state = rows.fetch(item.id), states.fetch(item.id)
           stands = Core::MessageState.new(state, row, now)
-          topics = stands.held? ? [] : topics(row, stands, item.after)
-          Item.new(id: item.id, arrived_at: item.arrived_at, row: row, claim: item.after, topics: topics) if topics.any?
+          claim = own.fetch(item.id, item.after)
+          topics = stands.held? ? [] : topics(row, stands, claim)
+          Item.new(id: item.id, arrived_at: item.arrived_at, row: row, claim: claim, topics: topics) if topics.any?
         end
+      end
+
+      # Of those to which the person has said yes where a rule asks first.
+      def agreed_claims(ids)
+        agreed = Store::ProposalAnswer.agreed(ids)
+        Store::Message.to_core(agreed.keys).to_h { |id, message| [id, claim(id, message)] }
       end
 
       # @param stands [Core::MessageState]
@@ -85,6 +93,9 @@ module UpFront
         found << "discard" if claim.discard && !stands.discarded?
         found
       end
+
+      def claim(id, message) = @rulebook.decide(message, paused: false, agreed: agreed[id])
+      def agreed = @agreed ||= Hash.new { |known, id| known[id] = Store::ProposalAnswer.agreed([id]).fetch(id, []) }
 
       Change = Struct.new(:state, :row, :claim, :topics)
       private_constant :Change
@@ -105,7 +116,7 @@ module UpFront
                 trace: to.claim.trace.kept.merge("timing" => row.trace["timing"])}
         kept.merge!(surface_at: nil, round: nil, held: false) if to.topics.include?("timing")
         SHOWN.each { |effect| kept[effect.field] = row[effect.field] unless to.topics.include?(effect.topic) }
-        Store::Claims.write(to.state.message_id, to.claim, revision: @rulebook.revision, anew: true, keep: kept)
+        Store::Claims.write(to.state.message_id, to.claim, revision: @rulebook.revision, at: now, anew: true, keep: kept)
         change(to.state, to.topics)
         to.state.save! && trail(to.state) if to.state.changed?
       end

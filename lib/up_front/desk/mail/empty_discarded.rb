@@ -14,8 +14,10 @@ module UpFront
       # @return [Done]
       def call
         count = remove(Store::State.discarded)
-        Done.new(message: "Removed #{Core::English.count(count, "discarded message")} from Up Front for good. " \
-          "#{(count == 1) ? "Its mailbox is" : "Their mailboxes are"} not touched.")
+        text = "Removed #{Core::English.count(count, "discarded message")} from Up Front for good. " \
+          "#{(count == 1) ? "Its mailbox is" : "Their mailboxes are"} not touched."
+        final_step(text, "What is removed for good comes back only from its mailbox, when you bring it in again.")
+        Done.new(message: text)
       end
 
       # What is due by the days that were set. @return [Integer] how many

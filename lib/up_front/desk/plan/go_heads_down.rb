@@ -18,7 +18,9 @@ module UpFront
           Store::HeadsDown.create!(starts_at: now, ends_at: ending, reason: reason.to_s.strip.empty? ? nil : reason.strip)
           DecideAnew.new(clock).call
           event("heads_down")
-          Done.new(message: "Heads-down until #{Core::TimeFormat.new(Store::CurrentRulebook.rulebook.zone, now).moment(ending)}.")
+          text = "Heads-down until #{Core::TimeFormat.new(Store::CurrentRulebook.rulebook.zone, now).moment(ending)}."
+          final_step(text, "Heads-down is ended where it is begun.")
+          Done.new(message: text)
         end
       end
     end

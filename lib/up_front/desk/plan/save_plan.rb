@@ -14,29 +14,33 @@ module UpFront
       def call(plan, renamed: [], revision: nil)
         transaction do
           unchanged!(revision)
-          rows = renamed.flat_map { |change| rename_in_rules(*change.values_at("kind", "was", "name")) }
+          rows = rename_all(renamed.group_by { _1["kind"] }.transform_values { |of| of.to_h { [_1["was"], _1["name"]] } })
           document = Store::CurrentRulebook.document.merge("plan" => plan)
           SavePlan.check(document, now)
           head = trail(Store::CurrentRulebook.put(document))
-          rules_changed("Changed the week.", {"Rulebook" => [head], **(rows.any? ? {"Rule" => rows} : {})})
+          rules_changed("Changed the week.", {"Rulebook" => [head], **rows.reject { |_, trails| trails.empty? }})
         end
       end
 
       # @return [Core::Rulebook] @raise [Core::Refused] with pointers into the plan, in text
       def self.check(document, now)
         book = Core::Rulebook.read(document)
-        raise Core::Refused, [Core::Fault.new(pointer: "/plan", expected: FOR_EVER)] if book.plan.holds_for_ever?(now)
+        raise Core::Refused, [Core::Fault.new(pointer: "/plan", expected: FOR_EVER, words: FOR_EVER)] if book.plan.holds_for_ever?(now)
 
         book
       rescue Core::Refused => refused
         raise Core::Refused, refused.faults.map { |fault| named(fault, document) }
       end
 
-      # A rule that names a window or round which the plan no longer has is called by its name.
+      # A rule or a view that names a window or round which the plan no longer has is called by its name.
       def self.named(fault, document)
-        place = fault.pointer[/\A\/rules\/(\d+)\//, 1] or return fault
-        Core::Fault.new(pointer: "/plan", expected: "what the rule “#{document["rules"][place.to_i]["name"]}” names",
-          found: "no #{fault.found}")
+        kind, place = fault.pointer.match(/\A\/(rules|views)\/(\d+)\//)&.captures
+        return fault unless kind
+
+        user = "#{kind.delete_suffix("s")} “#{document[kind][place.to_i]["name"]}”"
+        what = fault.lacks ? "#{Core::FaultWords::KINDS.fetch(fault.lacks.first)} “#{fault.lacks.last}”" : fault.found
+        Core::Fault.new(pointer: "/plan", expected: "what the #{user} names", found: "no #{fault.found}",
+          words: "The #{user} names the #{what}, which would be gone. Change it there first, or keep it here.")
       end
       private_class_method :named
 

@@ -20,7 +20,9 @@ module UpFront
         dry_run = Core::DryRun.new(@book.rules, @book.zone, Core::Moments.new(@book.plan))
         states = waiting
         fits = RulesPreview.fitting(@match_index, @book, @match_index.bits_of(states.map(&:first)))
+        pauses = Store::CurrentRulebook.rulebook.pauses
         outcomes = states.map do |place, at|
+          fits[place] = nil if pauses.cover?(@match_index.arrivals[place])
           RulesPreview.fate(at, dry_run.claim(fits[place] || [], @match_index.arrivals[place]), @now, heads_down)
         end
         RulesPreview::Held.new(**%i[now later sooner never].to_h { [_1, outcomes.count(_1)] })

@@ -141,6 +141,7 @@ module UpFront
       def held_states
         ids = Store::State.held(@now).where(moved_at: nil).pluck(:message_id)
         places = match_index.places_of(match_index.bits_of(ids.filter_map { match_index.place(_1) }) & affected)
+          .reject { @rulebook.pauses.cover?(match_index.arrivals[_1]) }
         moments = places.each_slice(500).flat_map do |some|
           Store::State.where(message_id: some.map { match_index.ids[_1] }).pluck(:message_id, :surface_at)
         end

@@ -14,6 +14,7 @@ module UpFront
         return set_up(document) unless Store::Rulebook.exists?
 
         transaction do
+          Store::OwnMail.follow(Store::CurrentRulebook.rulebook.names)
           text = "Brought in a rulebook."
           changes = preview(document)
           next Done.new(message: "That rulebook is the one in force; nothing was changed.", result: changes) if changes.empty?

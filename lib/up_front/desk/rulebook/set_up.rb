@@ -17,6 +17,14 @@ module UpFront
         "days_off" => []
       }.freeze
 
+      # Views to begin with: where all mail can be seen, and what one looks for first.
+      VIEWS = [
+        {"name" => "All mail", "when" => {"all" => []}, "sent" => true, "badge" => "none", "opens_first" => true},
+        {"name" => "Unread", "when" => {"all" => [{"fact" => "unread", "op" => "is", "value" => true}]}},
+        {"name" => "I wait for an answer", "when" => {"all" => [{"fact" => "awaiting_reply", "op" => "is", "value" => true},
+          {"fact" => "arrived", "op" => "within_last", "value" => "P14D"}]}, "sent" => true, "badge" => "all"}
+      ].freeze
+
       # @param owner [Hash] as in the rulebook file @param plan [Hash] likewise
       # @param accounts [Array<Hash>] name and addresses; without any, one is made of the owner's addresses
       # @return [Done] @raise [Core::Refused, Impossible]

@@ -26,6 +26,7 @@ module UpFront
       # @param people [Array<String>] addresses, @domains, groups @param words [Array<String>] of subjects
       # @return [Done] @raise [Core::Refused, Impossible]
       def call(people, words)
+        people = GivenPeople.read(people, "/people", groups: Store::CurrentRulebook.document.fetch("groups", []).map { _1["name"] })
         rule = LetThrough.rule
         return rule ? DeleteRule.new(clock).call(rule.id) : Done.new(message: "Nobody is let through.") if people.empty? && words.empty?
 

@@ -15,13 +15,13 @@ module UpFront
       # @param to [Integer] the place, 0 the first @return [Done] @raise [Impossible]
       def call(id, to:)
         transaction do
-          rules = Store::Rule.in_order.to_a
+          rules = Store::Rule.without_gaps
           from = rules.index { _1.id == id } or raise Impossible.gone("rule")
           rule = rules[from]
           text = "Moved the rule “#{rule.name}”."
           rules.insert(to.clamp(0, rules.size - 1), rules.delete_at(from))
           taken = take_heading(rule, *[rules.index(rule) - 1, rules.index(rule) + 1].map { (_1 < 0) ? nil : rules[_1] })
-          rows = MoveRule.number(rules) { trail(_1) }
+          rows = MoveRule.number(rules) { trail(_1) }.sort_by { (_1["key"] == id) ? 0 : 1 } # what was moved stands first
           keep_version(rule, "changed") if taken
           rules_changed(text, {"Rule" => rows})
         end

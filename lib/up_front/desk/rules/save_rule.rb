@@ -61,7 +61,8 @@ module UpFront
         known = Core::AlertEffect::SOUNDS + Store::Sound.pluck(:name)
         return [] if sound.nil? || known.any? { Core::Text.fold(_1) == Core::Text.fold(sound) }
 
-        [Core::Fault.new(pointer: "/then/alert/sound", expected: "a sound that is here: #{Core::English.join(known, "or")}", found: sound)]
+        words = "There is no sound “#{sound}” here; choose #{Core::English.join(known, "or")}."
+        [Core::Fault.new(pointer: "/then/alert/sound", expected: "a sound that is here", found: sound, words: words)]
       end
 
       # @return [Array<Hash>] the trails of the rules that moved

@@ -8,7 +8,7 @@ module UpFront
       # @param kind [String] groups, labels or inks @param thing [Hash] in the file's shape
       # @param was [String, nil] the name it had @return [Done] @raise [Core::Refused, Impossible]
       def call(kind, thing, was: nil)
-        thing = thing.merge("name" => thing["name"].to_s.strip)
+        thing = SaveThing.read(kind, thing)
         transaction do
           things = things(kind)
           index = was && (place(things, was) or raise gone(kind, was))
@@ -21,8 +21,18 @@ module UpFront
         end
       end
 
+      # @return [Hash] the thing with its name trimmed and, of a group, its members as they were written and pasted
+      # @raise [Core::Refused]
+      def self.read(kind, thing)
+        thing = thing.merge("name" => thing["name"].to_s.strip)
+        return thing unless kind == "groups" && thing["members"].is_a?(Array)
+
+        thing.merge("members" => GivenPeople.read(thing["members"], "/members"))
+      end
+
       # @return [Hash] the rulebook as it would be
       def self.document(kind, thing, was: nil)
+        thing = read(kind, thing)
         document = Store::CurrentRulebook.document
         things = document.fetch(kind, [])
         index = things.index { was && Core::Text.fold(_1["name"]) == Core::Text.fold(was) } || things.size
@@ -35,8 +45,8 @@ module UpFront
       def renamed(kind, was, name)
         was = Store::CurrentRulebook.document.fetch(kind).find { Core::Text.fold(_1["name"]) == Core::Text.fold(was) }["name"]
         Store::AppliedNames.rename(kind, was, name)
-        {"Rule" => rename_in_rules(kind, was, name), "View" => rename_in_views(kind, was, name),
-         "AppliedNames" => [{"before" => {"kind" => kind, "name" => was}, "after" => {"kind" => kind, "name" => name}}]}
+        applied = {"before" => {"kind" => kind, "name" => was}, "after" => {"kind" => kind, "name" => name}}
+        {**rename_all(kind => {was => name}), "AppliedNames" => [applied]}
       end
 
       def free!(kind, things, thing, index)

@@ -1,0 +1,139 @@
+# frozen_string_literal: true
+
+require "digest"
+
+module UpFront
+  module Desk
+    # The check-up of the rulebook in force: what is proved of it, and what was seen of it in the mail of the last days and in its alerts.
+    class CheckUp
+      DAYS = 90
+      LOUD_DAYS = 28
+
+      # @!attribute key [String] a mark of what it is about: another, once a rule or thing that it names has changed
+      # @!attribute since [Time, nil] when the youngest rule that it names was last changed
+      Found = Struct.new(:key, :finding, :since, keyword_init: true)
+
+      LOCK = Mutex.new
+      class << self
+        # Worked out once for a rulebook, a day and so much mail, and kept. @return [CheckUp]
+        def of(rulebook, now)
+          LOCK.synchronize do
+            @kept = new(rulebook, now) unless @kept&.of?(rulebook, now)
+            @kept.tap(&:found)
+          end
+        end
+      end
+
+      attr_reader :rulebook
+
+      def initialize(rulebook, now)
+        @rulebook = rulebook
+        @now = now
+        @match_index = Store::MatchIndex.at(now)
+        @state = state(rulebook, now)
+      end
+
+      def of?(rulebook, now) = @state == state(rulebook, now)
+
+      # @return [Integer] messages that were looked at
+      def messages = mail.messages
+
+      # @return [Array<Found>]
+      def found
+        @found ||= begin
+          findings = Core::CheckUp.new(rulebook, at: @now, date: rulebook.zone.date(@now), mail: mail, alerts: alerts,
+            in_use: Store::AppliedNames.by_hand).findings
+          findings = failing + findings + health
+          changed = Store::RuleVersion.group(:rule_id).maximum(:at)
+          findings.map { Found.new(key: key(_1), finding: _1, since: since(_1, changed)) }
+        end
+      end
+
+      private
+
+      # What it hangs on: another rulebook, other mail, another day, other names in use.
+      def state(rulebook, now)
+        [rulebook.revision, rulebook.document, Store::MatchIndex.at(now).size, rulebook.zone.date(now), Store::Alert.maximum(:id),
+          Store::Connection.path]
+      end
+
+      def mail
+        @mail ||= Core::MailFindings.new(rulebook).tap do |mail|
+          within = @match_index.days_bits(DAYS, rulebook.zone, @now)
+          fits = RulesPreview.fitting(@match_index, rulebook, within)
+          @match_index.places_of(within).each { |place| mail.add(@match_index.arrivals[place], fits[place] || []) }
+        end
+      end
+
+      IDLE_DAYS = 28 # in which a round that is of use brings something
+      YEAR = 365 * 86_400 # seconds
+
+      # What is not wrong, and of no use.
+      def health
+        [*Core::PlanHealth.new(rulebook.plan, rulebook.zone.date(@now)).to_a, *Core::PeopleFindings.new(rulebook).to_a, *idle_rounds,
+          *silent_members]
+      end
+
+      def idle_rounds
+        since = @now - IDLE_DAYS * 86_400
+        return [] unless oldest && oldest <= since
+
+        brought = Store::Claim.joins("JOIN messages ON messages.id = claims.message_id").where("messages.arrived_at >= ?", since)
+          .distinct.pluck(:round)
+        (rulebook.plan.rounds.map(&:name) - brought).map do |name|
+          Core::Finding.new(kind: "round_idle", rules: [], where: "/plan",
+            said: "The round #{name} has brought nothing in #{IDLE_DAYS} days.",
+            seen: Core::Finding::Seen.new(messages: 0, from: since, until: @now))
+        end
+      end
+
+      # Where mail goes back for a year, those of a group who have not written in it.
+      def silent_members
+        return [] unless oldest && oldest <= @now - YEAR
+
+        rulebook.document.fetch("groups", []).each_with_index.flat_map do |group, place|
+          people = group["members"].reject { _1.start_with?("@") }.map { Core::Address.normalise(_1) }
+          wrote = Store::Message.where(sender_key: people).where("arrived_at >= ?", @now - YEAR).distinct.pluck(:sender_key)
+          (people - wrote).map { |person| silent(group, place, person) }
+        end
+      end
+
+      def silent(group, place, person)
+        Core::Finding.new(kind: "silent_member", rules: [], where: "/groups/#{place}",
+          said: "#{person}, of the group “#{group["name"]}”, has not written for a year.",
+          seen: Core::Finding::Seen.new(messages: 0, from: @now - YEAR, until: @now))
+      end
+
+      def oldest = @oldest ||= Store::Message.minimum(:arrived_at)&.to_time
+
+      # Rules that decide nothing, or not as they say, though nothing is wrong with what they say.
+      def failing
+        unread = Store::Rule.in_order.reject { |row| rulebook.rules.any? { _1.id == row.id } }.map do |row|
+          Core::Finding.new(kind: "unreadable", rules: [], where: "/rules",
+            said: "“#{row.name}” cannot be read by this version of Up Front, and decides nothing.")
+        end
+        unread + rulebook.rules.each_with_index.filter_map { |rule, place| mute(rule, place) }
+      end
+
+      def mute(rule, place)
+        sound = rule.effects.alert&.fetch("sound", nil) or return
+        return if Core::AlertEffect::SOUNDS.include?(sound) || Store::Sound.exists?(name: sound)
+
+        Core::Finding.new(kind: "sound_gone", rules: [rule.name], where: "/rules/#{place}/then/alert",
+          said: "The sound “#{sound}” of “#{rule.name}” is not here any more: its alert sounds as usual.")
+      end
+
+      def alerts = Core::Loudness.new(SoundedAlerts.since(@now - LOUD_DAYS * 86_400, rulebook), LOUD_DAYS)
+
+      def since(finding, changed) = finding.rules.filter_map { changed[rulebook.by_name[_1]&.id] }.max&.to_time
+
+      def key(finding)
+        kind, place = finding.where.split("/").drop(1)
+        about = (kind == "rules") ? finding.rules.map { rulebook.by_name[_1].to_h } : rulebook.document[kind]
+        about = about[place.to_i] if place && kind != "rules"
+        said = finding.said unless kind == "rules" && finding.kind != "unreadable" # several things may be said of one group or plan
+        Digest::SHA256.hexdigest(JSON.generate([finding.kind, about, said]))[0, 24]
+      end
+    end
+  end
+end

@@ -1,0 +1,148 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Desk
+    # The person's own mail of some days decided by two rulebooks: their figures, what differs and by which rule, and what the person really
+    # did with it. Nothing is changed by asking.
+    class ReplayMail
+      SOON = 600 # seconds within which opening or answering says that it was wanted at once
+      WAITS = 60 # seconds; less is no waiting
+      MOST_SHOWN = 30 # messages of one kind of difference
+
+      # @!attribute kind [String] sooner, later, comes, no_more, or a topic @!attribute rule [String, nil] by which; nil: by the plan
+      # @!attribute count [Integer] @!attribute places [Array<Integer>] the newest of them
+      Group = Struct.new(:kind, :rule, :count, :shown, keyword_init: true)
+      Shown = Struct.new(:id, :a, :b)
+      # @!attribute waits [Array<Shown>] opened or answered soon after it came in, and would wait by the other
+      # @!attribute vain [Array<Shown>] alerted or came straight in by the first, was never opened, and would wait by the other
+      Judgement = Struct.new(:known, :waits, :vain, keyword_init: true)
+
+      attr_reader :replay, :zone
+
+      # @param books [Array(Core::Rulebook, Core::Rulebook)] @param days [Integer, nil] how far back; all mail where nil
+      def initialize(rulebook, books, now, days:)
+        @books = books
+        @zone = rulebook.zone
+        @now = now
+        @match_index = (days && days <= Store::MatchIndex::DAYS - 1) ? Store::MatchIndex.at(now) : Store::MatchIndex.whole
+        @within = days ? @match_index.days_bits(days, zone, now) : @match_index.everything
+        @dry_runs = books.map { Core::DryRun.new(_1.rules, _1.zone, Core::Moments.new(_1.plan)) }
+        @replay = Core::Replay.new(*books)
+        @groups = Hash.new { |groups, key| groups[key] = Group.new(kind: key[0], rule: key[1], count: 0, shown: []) }
+        @judgement = Judgement.new(known: 0, waits: [], vain: [])
+        go_through
+      end
+
+      # @return [Array<Group>] the largest first
+      def groups = @groups.values.sort_by { [-_1.count, _1.kind, _1.rule.to_s] }
+
+      # @return [Judgement]
+      attr_reader :judgement
+
+      # @param date [Date] @return [Array<Array<Array(Integer, String)>>] of each rulebook, minute of the local day and priority of what
+      #   surfaces
+      def played(date) = @played_on&.fetch(date, nil) || [[], []]
+
+      # @return [Array<Date>] days on which anything surfaces by one of them, the newest last
+      def dates = @played_on.keys.sort
+
+      private
+
+      def go_through
+        @played_on = {}
+        fits = @books.map { RulesPreview.fitting(@match_index, _1, @within) }
+        places = @match_index.places_of(@within)
+        done = what_was_done(places)
+        places.each do |place|
+          arrival = @match_index.arrivals[place]
+          rules = fits.map { _1[place] || [] }
+          a, b = rules.zip(@dry_runs).map { |some, dry_run| dry_run.claim(some, arrival) }
+          difference = @replay.add(a, b)
+          play(a, b)
+          judge(place, a, b, done[@match_index.ids[place]])
+          tell(place, difference, rules, arrival) if difference
+        end
+      end
+
+      def play(*claims)
+        claims.each_with_index do |claim, side|
+          next unless claim.surface_at && claim.surface_at <= @now
+
+          on = (@played_on[zone.date(claim.surface_at)] ||= [[], []])
+          on[side] << [zone.minutes(claim.surface_at), claim.priority]
+        end
+      end
+
+      def tell(place, difference, rules, arrival)
+        kinds(difference).each do |kind, topic|
+          group = @groups[[kind, (topic == "proposals") ? asking(difference) : rule(topic, rules, arrival)]]
+          group.count += 1
+          group.shown = [Shown.new(@match_index.ids[place], difference.a, difference.b), *group.shown].first(MOST_SHOWN)
+        end
+      end
+
+      # @return [String] the rule that asks by one of them, and not by the other
+      def asking(difference)
+        one, other = [difference.b, difference.a].map { |claim| claim.proposals.map { _1["rule"] } }
+        [*(one - other), *(other - one), *one].first
+      end
+
+      # @return [Array<Array(String, String)>] kind and topic
+      def kinds(difference)
+        moment = timing(difference.a.surface_at, difference.b.surface_at)
+        difference.topics.map { |topic| [(topic == "timing") ? moment : topic, topic] }
+      end
+
+      def timing(one, other)
+        return "comes" if one.nil? && other
+        return "no_more" if other.nil?
+
+        (other < one) ? "sooner" : "later"
+      end
+
+      # @return [String, nil] the rule that speaks on the topic by the second rulebook, else by the first; nil where it is the plan
+      def rule(topic, rules, arrival)
+        topics = (topic == "timing") ? %w[discard timing] : [topic]
+        [1, 0].each do |side|
+          verdict = @dry_runs[side].evaluate(rules[side], arrival).verdict
+          topics.each { |each| (decided = verdict.decided_by(each)) && (return decided.name) }
+          adding = rules[side].map { @books[side].rules[_1] }.find { _1.effects.said.key?(topic) }
+          return adding.name if adding
+        end
+        nil
+      end
+
+      Done = Struct.new(:came, :opened, :answered, :unread)
+      private_constant :Done
+
+      # @return [Hash{Integer=>Done}] when each message came in, was opened and was answered, where that is known
+      def what_was_done(places)
+        ids = places.map { @match_index.ids[_1] }
+        done = {}
+        ids.each_slice(2_000) do |some|
+          Store::State.where(message_id: some).where.not(came: "history").pluck(:message_id, :surface_at, :opened_at, :unread)
+            .each { |id, came, opened, unread| done[id] = Done.new(came&.to_time, opened&.to_time, nil, unread) }
+          Store::Alert.where(message_id: some).where.not(opened_at: nil).pluck(:message_id, :opened_at)
+            .each { |id, at| done[id].opened ||= at.to_time if done.key?(id) }
+        end
+        Store::Message.first_answers(done.keys).each { |id, at| done[id].answered = at }
+        done
+      end
+
+      def judge(place, a, b, done)
+        return unless done&.came && done.came <= @now
+
+        id = @match_index.ids[place]
+        reacted = [done.opened, done.answered].compact.min
+        @judgement.known += 1 if reacted || !done.unread
+        if reacted && reacted - done.came <= SOON && b.surface_at != a.surface_at && (b.surface_at.nil? || b.surface_at > reacted + WAITS)
+          @judgement.waits << Shown.new(id, a, b)
+        elsif done.unread && done.opened.nil? && done.answered.nil? && interrupts?(a) && !interrupts?(b)
+          @judgement.vain << Shown.new(id, a, b)
+        end
+      end
+
+      def interrupts?(claim) = !claim.surface_at.nil? && (claim.surface_at == claim.arrived_at || !claim.alert.nil?)
+    end
+  end
+end

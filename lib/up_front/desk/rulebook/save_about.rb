@@ -1,0 +1,94 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Desk
+    # Changes who the owner is: name, addresses, organisation, zone, contacts and accounts. What rules ask of "me" and of accounts
+    # follows at once, for the mail that is here too.
+    class SaveAbout < ChangeRulebook
+      # @param given [Hash] name, addresses, organisation, time_zone; contacts; accounts ({id, name, addresses}; without id a new one)
+      #   stand: {SaveAbout.stand} as it was when it was read @return [Done] @raise [Core::Refused, Impossible]
+      def call(given)
+        transaction do
+          if given["stand"] && given["stand"] != SaveAbout.stand
+            raise Impossible.new("This was changed elsewhere since you opened it. Leave it as it was, and begin from what stands here now.",
+              status: 409)
+          end
+          Store::OwnMail.follow(Store::CurrentRulebook.rulebook.names)
+          document = SaveAbout.document(given)
+          rows = put_accounts(accounts = SaveAbout.accounts(given["accounts"]))
+          document = document.merge("accounts" => accounts.map { _1.slice("name", "addresses") })
+          Core::Rulebook.read(document.except("rules", "views"))
+          head = trail(Store::CurrentRulebook.put(document))
+          rules_changed("Changed what is known about you.", {"Rulebook" => [head], **rows})
+        end.tap { Store::OwnMail.forget }
+      end
+
+      # @return [String] tells one stand of all this from another
+      def self.stand
+        document = Store::CurrentRulebook.document
+        accounts = Store::Account.order(:id).pluck(:id, :name, :addresses)
+        Digest::SHA256.hexdigest(JSON.generate([document.values_at("owner", "contacts"), accounts]))
+      end
+
+      # @return [Hash] the rulebook as it would be, with the accounts as they are @raise [Core::Refused]
+      def self.document(given)
+        document = Store::CurrentRulebook.document
+        contacts = GivenPeople.read(given["contacts"] || [], "/contacts")
+        document.merge("owner" => document["owner"].merge(GivenPeople.owner(given)), "contacts" => contacts)
+      end
+
+      # @return [Array<Hash>] as given, with names trimmed and addresses read @raise [Core::Refused]
+      def self.accounts(given)
+        check = Core::Check.new
+        at = check.at("accounts")
+        accounts = Array(given).each_with_index.map do |account, index|
+          place = at.at(index)
+          {"id" => account["id"], "name" => place.at("name").filled(account["name"])&.strip,
+           "addresses" => GivenPeople.addresses(account["addresses"], place.at("addresses"))}
+        end
+        names = accounts.map { Core::Text.fold(_1["name"]) }
+        twice = names.index { names.count(_1) > 1 }
+        at.at(twice).at("name").refuse("another name", words: "Two accounts are called “#{accounts[twice]["name"]}”.") if twice
+        at.refuse("an account", words: "One account has to stay.") if accounts.empty?
+        raise Core::Refused, check.faults if check.faults.any?
+
+        accounts
+      end
+
+      private
+
+      # @return [Hash{String=>Array<Hash>}] trails by model
+      def put_accounts(accounts)
+        here = Store::Account.all.index_by(&:id)
+        renamed = accounts.filter_map { |given| here[given["id"]]&.then { [_1.name, given["name"]] } }.reject { _1 == _2 }.to_h
+        rows = (here.keys - accounts.map { _1["id"] }).map { remove(here.delete(_1)) }
+        rows += accounts.map { |given| here.key?(given["id"]) ? change(here[given["id"]], given) : add(given) }
+        {"Account" => rows.compact, **renamed.any? ? rename_all("accounts" => renamed) : {}}
+      end
+
+      def change(account, given)
+        account.update!(given.slice("name", "addresses"))
+        trail(account)
+      end
+
+      def add(given)
+        account = Store::Account.create!(given.slice("name", "addresses"))
+        {"key" => account.id, "before" => {"name" => nil}, "after" => {"name" => account.name}}
+      end
+
+      def remove(account)
+        raise Impossible.new("“#{account.name}” holds mail or is read from a folder, so it stays.", status: 409) unless account.empty?
+
+        users = (Store::Rule.in_order.map { [_1.name, _1.today] } + Store::View.in_order.map { [_1.name, _1.body] })
+          .select { |_, body| Core::References.uses?(body, "accounts", account.name) }.map { "“#{_1.first}”" }
+        if users.any?
+          raise Impossible.new("The account “#{account.name}” is named by #{Core::English.join(users, "and")}. Take it out there first.",
+            status: 409)
+        end
+
+        account.destroy!
+        {"key" => account.id, "before" => account.slice("name", "addresses"), "after" => {"name" => nil}}
+      end
+    end
+  end
+end
