@@ -124,6 +124,26 @@ class CommandTest < Minitest::Test
     assert_equal [1, true], [status, error.include?("standard input: /owner: expected this key, which is missing")]
   end
 
+  # What is proved of the file alone, and what was seen in mail beside it.
+  def test_the_check_up
+    rules = book(rules: [rule])
+    found = JSON.parse(run_command("check", rules, "--json")[0])
+    assert_equal [1, 2], found.values_at("rules", "windows")
+    assert_equal %w[matches_all unused], found["findings"].map { _1["kind"] }.uniq
+    assert_equal({"kind" => "matches_all", "proved" => true, "rules" => ["A rule"], "where" => "/rules/0/when",
+      "said" => "“A rule” matches every message there can be.", "seen" => nil}, found["findings"][0])
+    times = Array.new(100) { |n| format("%02d:%02d:00", n / 60, n % 60) }
+    lot = times.map { |time| "From a@b Tue Mar  9 07:00:00 2027\n#{LETTER.sub("09:14:00", time)}\n" }.join
+    often = book(rules: [rule("Hello", when: leaf("subject", "mentions", ["loan"])), rule("Over", until_date: "2027-03-01",
+      when: leaf("to_list", "is", true))])
+    mail = file("lot.mbox", lot)
+    seen = JSON.parse(run_command("check", often, "--mail", mail, "--at", "2027-03-09T09:14:00Z")[0])
+    assert_equal [100, 0], seen.values_at("messages", "left_out")
+    assert_equal [["nearly_all", false, 100], ["dates_past", true, nil]], seen["findings"].reject { _1["kind"] == "unused" }
+      .map { [_1["kind"], _1["proved"], _1.dig("seen", "messages")] }.sort_by { _1[2] ? 0 : 1 }
+    assert_equal [2, true], run_command("check", often, mail).then { |_, error, status| [status, error.include?("One rulebook")] }
+  end
+
   def test_rules_are_said_and_heard
     rules = book(rules: [rule("A", when: leaf("from", "is", ["group:Lenders"])), rule("B “two”", enabled: false)])
     text, _, status = run_command("say", rules)
@@ -148,5 +168,18 @@ class CommandTest < Minitest::Test
     out, = upfront("import-rulebook", rules.then { book(rules: [rule("B")]) }, "--yes")
     assert_equal 0, upfront("undo", out[/undo (\d+)/, 1]).last
     assert_equal File.read(exported), upfront("export")[0]
+  end
+
+  def test_what_goes_through_files_loads_neither_store_nor_server
+    letter, rules = file("a.eml", LETTER), book
+    [["decide", "--rulebook", rules, letter], ["why", "--rulebook", book(rules: [rule]), "--rule", "A rule", letter],
+      ["replay", "--rulebook", rules, "--against", rules, letter], ["check", rules], ["say", rules]].each do |arguments|
+      script = "require 'bundler/setup'; require #{File.join(UpFront::ROOT, "lib/up_front").inspect}; " \
+        "status = UpFront::CLI::App.run(ARGV); needless = %w[ActiveRecord SQLite3 Puma Sinatra]; " \
+        "warn needless.select { Object.const_defined?(_1) }.inspect; exit status"
+      out, error, status = Open3.capture3(RbConfig.ruby, "-e", script, *arguments, chdir: UpFront::ROOT)
+      assert_equal ["[]\n", 0], [error, status.exitstatus], arguments.first
+      refute_empty out unless arguments.first == "say"
+    end
   end
 end

@@ -25,7 +25,7 @@ class CommandsTest < Minitest::Test
   def test_it_says_what_it_can_do
     help, error, status = run_command("help")
     assert_equal ["", 0], [error, status]
-    %w[serve import setup source decide round check say hear schema facts export import-rulebook undo version].each do |command|
+    %w[serve import setup source decide why replay round check say hear schema facts export import-rulebook undo version].each do |command|
       assert_match(/\b#{command}\b/, help, command)
       one, = run_command("help", command)
       assert_includes one, "Example: upfront #{command}", command unless command == "version"
@@ -36,6 +36,10 @@ class CommandsTest < Minitest::Test
 
   def test_what_is_used_wrongly_is_told_and_ends_with_two
     [["nonsense"], ["import"], ["decide", "--rulebook", "x.json"], ["round", "--rulebook", "x.json"], ["setup", "--name", "W"], ["decide"],
+      ["why", "--rulebook", "x.json", "x.eml"], ["why", "--rulebook", "x.json", "--rule", "A"],
+      ["replay", "--rulebook", "x.json", "x.mbox"], ["replay", "--rulebook", "-", "--against", "-", "x.mbox"],
+      ["replay", "--rulebook", book, "--against", book, "--from", "2027-02-30", "x.mbox"],
+      ["replay", "--rulebook", book, "--against", book, "--from", "2027-03-02", "--until", "2027-03-01", "x.mbox"],
       ["version", "--loudly"], ["undo"], ["round", "--rulebook", book, "--at", "9 o'clock"],
       ["round", "--rulebook", book, "--at", "2027-03-09T09:14:00Z", "--heads-down", "now"]].each do |arguments|
       out, error, status = run_command(*arguments)
@@ -157,5 +161,65 @@ class CommandsTest < Minitest::Test
     end
     assert_equal 1, answers.uniq.size
     assert_equal ["Morning"], JSON.parse(answers.first)["covered_by"]
+  end
+
+  def test_why_a_rule_did_not_decide
+    rules = book(rules: [rule("Borders", when: {"all" => [leaf("subject", "mentions", ["border"]), leaf("has_attachment", "is", false)]},
+      unless: leaf("from", "is", ["ana@casadomar.example"]))])
+    letter = file("a.eml", format(LETTER, 7, 7))
+    read, error, status = run_command("why", "--rulebook", rules, "--rule", "borders", letter)
+    assert_equal ["", 0], [error, status]
+    assert_equal ["“Loan 7”", "  “Borders” did not match.", "  does not: the subject mentions “border”; the subject is “Loan 7”",
+      "  holds: it has no attachment", "  holds: exception: the sender is ana@casadomar.example",
+      "  It would match if the subject mentions “border” and the sender is not ana@casadomar.example."], read.lines(chomp: true)
+    found = JSON.parse(run_command("why", "--rulebook", rules, "--rule", "Borders", "--json", letter)[0])
+    assert_equal ["no_match", false, [["/when/all/0", "/unless"]], []], found.values_at("outcome", "matched", "changes", "in_the_way")
+    assert_equal [%w[/when/all/0 /when/all/1 /unless], [false, true, true]],
+      [found["found"].map { _1["path"] }, found["found"].map { _1["held"] }]
+    assert_equal ["", "There is no rule “Nobody” in that rulebook.\n", 1],
+      run_command("why", "--rulebook", rules, "--rule", "Nobody", letter)
+  end
+
+  def mbox(*letters) = file("mail-#{rand(1e9).to_i}.mbox", letters.map { "From a@b Tue Mar  9 07:00:00 2027\n#{_1}\n" }.join)
+
+  def test_what_two_rulebooks_make_of_the_same_mail
+    a = book(rules: [rule("Eight", when: leaf("subject", "mentions", ["8"]), then: {"timing" => {"now" => true}, "priority" => "top",
+                                                                                    "alert" => {"level" => "chime"}})])
+    later = format(LETTER, 9, 9).sub("9 Mar", "10 Mar")
+    mail = mbox(*[7, 8].map { format(LETTER, _1, _1) }, later, "From: a@b.example\nSubject: when?\n\nx\n")
+    files = ["--rulebook", a, "--against", book, mail]
+    out, error, status = run_command("replay", "--json", *files)
+    found = JSON.parse(out)
+    assert_equal ["", 0, 3, 1], [error, status, *found.values_at("messages", "left_out")]
+    assert_equal({"straight_in" => 1, "waiting" => 2, "never" => 0, "interruptions" => 3,
+                  "alerts" => {"tap" => 0, "chime" => 1, "call_out" => 0}, "longest_undisturbed" => "PT24H",
+                  "waits" => {"top" => %w[PT0S PT0S PT0S], "normal" => %w[PT1H16M PT1H16M PT1H16M]}
+                      .transform_values { %w[median nine_in_ten most].zip(_1).to_h }}, found["a"])
+    assert_equal [3, "PT24H"], found["b"].values_at("waiting", "longest_undisturbed")
+    claims = [a, files[3]].map { |rules| run_command("decide", "--rulebook", rules, mail)[0].lines.map { JSON.parse(_1).except("trace") } }
+    assert_equal [{"message_id" => "<8@x>", "topics" => %w[timing priority alert], "a" => claims[0][1], "b" => claims[1][1]}],
+      found["differences"]
+    read = run_command("replay", *files)[0].lines(chomp: true)
+    assert_equal ["Three messages from 9 March 2027 to 10 March 2027.", "One message differs: 1 in timing, 1 in priority and 1 in alert."],
+      [read.first, read.last]
+    days = %w[2027-03-10 2027-03-11 2027-03-09].map { |day| ["--from", day, "--until", day, "--json"] }
+    assert_equal [1, 0, 2], days.map { |day| JSON.parse(run_command("replay", *day, *files)[0])["messages"] }
+    assert_equal 3, JSON.parse(run_command("replay", "--from", "2027-03-09", "--json", *files)[0])["messages"]
+  end
+
+  def test_a_replay_knows_whose_answers_the_thread_holds_for_each_owner
+    rules = [rule("Mine", when: leaf("reply_to_mine", "is", true), then: {"priority" => "top"})]
+    ana = book(rules: rules, owner: CoreHelper::OWNER.merge("addresses" => ["ana@casadomar.example"], "organisation" => []))
+    answer = format(LETTER, 8, 8).sub("Date:", "References: <1@x>\nDate:")
+    out, = run_command("replay", "--rulebook", book(rules: rules), "--against", ana, "--history", mbox(format(LETTER, 1, 1)), "--json",
+      mbox(answer))
+    assert_equal [%w[priority]], JSON.parse(out)["differences"].map { _1["topics"] }
+  end
+
+  def test_what_of_the_mail_cannot_be_read_is_told_beside_the_figures
+    empty = file("empty.eml", "")
+    out, error, status = run_command("replay", "--rulebook", book, "--against", book, "--json", empty, mbox(format(LETTER, 7, 7)))
+    assert_equal [1, 1], [JSON.parse(out)["messages"], status]
+    assert_includes error, "empty.eml is empty."
   end
 end

@@ -96,7 +96,7 @@ class AgreementTest < Minitest::Test
       when 1
         clock.now += @random.rand(60..2_400)
         Desk::Announce.new(clock).call
-      when 2 then ask(:post, "/undo/#{Store::UndoStep.where(undone_at: nil).maximum(:id)}") if undoable?
+      when 2 then ask(:post, "/undo/#{Store::UndoStep.reversible.maximum(:id)}") if undoable?
       else act
       end
       assert_agreement if (step % 6).zero?
@@ -104,7 +104,7 @@ class AgreementTest < Minitest::Test
     assert_agreement
   end
 
-  def undoable? = Store::UndoStep.where(undone_at: nil).exists?
+  def undoable? = Store::UndoStep.reversible.exists?
 
   # What a person sees, without what only says when and how often something was changed.
   def seen

@@ -118,9 +118,33 @@ class FindAPITest < Minitest::Test
     take(subject: "Crate 7")
     take(subject: "Crate 75")
     Store::SearchIndex.catch_up
-    assert_equal ["Crate 7", "Crate 75", "Crate 74"], subjects("crate 7")
+    assert_equal [["Crate 7"], ["Crate 7", "Crate 74", "Crate 75"]], [subjects("crate 7"), subjects("crat").sort], "a number is whole"
     assert_empty subjects("portolan")
     take(subject: "Portolan with a torn neck")
     assert_equal ["Portolan with a torn neck"], subjects("portolan torn")
+  end
+
+  def test_what_is_found_is_narrowed_by_how_it_stands_and_put_in_order_of_date
+    files = ["MIME-Version: 1.0", "Content-Type: multipart/mixed; boundary=b"]
+    take(subject: "Portolan one", headers: files, text: "--b\nContent-Type: application/pdf; name=a.pdf\n\nx\n--b--")
+    two, three = take(subject: "Two", text: "portolan", date: clock.now - 60), take(subject: "Portolan three", date: clock.now - 120)
+    Desk::Discard.new(clock).call([two.id])
+    Desk::MarkRead.new(clock).call([three.id])
+    Store::SearchIndex.catch_up
+    assert_equal ["Portolan three", "Portolan one", "Two"], subjects("portolan")
+    newest = ask(:get, "/find?text=portolan&order=newest")["messages"].map { _1["subject"] }
+    assert_equal ["Portolan one", "Two", "Portolan three"], newest
+    {"read=read" => ["Portolan three"], "files=with" => ["Portolan one"], "state=discarded" => ["Two"],
+     "state=sent" => []}.each do |by, found|
+      assert_equal found, ask(:get, "/find?text=portolan&#{by}")["messages"].map { _1["subject"] }, by
+    end
+    facets = ask(:get, "/find/facets?text=portolan&all=true")["facets"].to_h { |one|
+      [one["key"], one["choices"].to_h {
+                     _1.values_at("value", "count")
+                   }]
+    }
+    assert_equal [3, {"with" => 1, "without" => 2}, 1], [facets["read"].values.sum, facets["files"], facets["state"]["discarded"]]
+    kept = ask(:get, "/find?text=portolan&files=with&read=unread")
+    assert_equal [["has_attachment", "unread"], false], [kept["condition"]["all"].map { _1["fact"] }.drop(1).sort, kept["for_rules"]]
   end
 end

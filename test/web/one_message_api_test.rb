@@ -117,4 +117,19 @@ class OneMessageAPITest < Minitest::Test
     ask(:put, "/messages/#{@id}/thread", {word: "loud"}, status: 400)
     ask(:put, "/messages/#{@id + 99}/thread", {word: "muted"}, status: 404)
   end
+
+  def test_why_a_rule_did_not_decide_it_and_with_which_change_it_would
+    made = Desk::SaveRule.new(clock).call(rule("Borders",
+      when: {"all" => [leaf("subject", "mentions", ["border"]), leaf("from", "is", ["ana@casadomar.example"])]}))
+    id = take(subject: "Lunch").id
+    take(subject: "Supper")
+    why = ask(:get, "/messages/#{id}/why-not?rule=#{made.result.id}")
+    assert_equal ["“Borders” did not match.", [false, true], []], [why["lead"], why["conditions"].map { _1["held"] }, why["in_the_way"]]
+    change = why["changes"][0]
+    assert_equal "It would match if the subject mentions “border”.", change["text"]
+    assert_equal [0, why["changes"].size == 1, [leaf("from", "is", ["ana@casadomar.example"])]],
+      [change["now"], true, change["body"]["when"]["all"]]
+    assert_operator change["then"], :>=, 2
+    ask(:get, "/messages/#{id}/why-not?rule=999", status: 404)
+  end
 end

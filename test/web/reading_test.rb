@@ -9,7 +9,7 @@ class ReadingTest < Minitest::Test
   # What needs more than a path: the answers to these are files, streams, or of things that are not here.
   LEFT_OUT = %w[
     /events /calendar/{secret}.ics /sounds/{id} /messages/{id}/inline/{cid} /messages/{id}/attachments/{index} /messages/{id}/raw
-    /messages/{id}/html /messages/{id}/remote /rulebook
+    /messages/{id}/html /messages/{id}/remote /messages/{id}/files /rulebook
   ].freeze
   QUERIES = {
     "/completions" => "?fact=from&typed=a", "/find" => "?text=crate", "/find/facets" => "?text=crate", "/find/hints" => "?text=cra",
@@ -20,7 +20,8 @@ class ReadingTest < Minitest::Test
     super
     chime = {"level" => "chime", "sound" => "Mine"}
     said = {"timing" => {"now" => true}, "alert" => chime, "ink" => "Copper"}
-    set_up(rules: [rule("Loans", when: leaf("subject", "mentions", ["crate"]), then: said)])
+    asks = rule("Asks", when: leaf("subject", "mentions", ["crate"]), then: {"labels" => ["Loans"]}, ask_first: true)
+    set_up(rules: [asks, rule("Loans", when: leaf("subject", "mentions", ["crate"]), then: said)])
     %w[thread account].each { Desk::SaveView.new(clock).call({"name" => "By #{_1}", "when" => {"all" => []}, "group_by" => _1}) }
     fill(8, "first")
   end
@@ -38,11 +39,16 @@ class ReadingTest < Minitest::Test
   def paths
     YAML.load_file(Web::App::API)["paths"].select { |_, item| item.key?("get") }.keys.reject { LEFT_OUT.include?(_1) }.map do |path|
       id = path.start_with?("/messages") ? Store::Message.first.id : Store::View.first.id
-      id = Store::Rule.first.id if path.start_with?("/rules")
+      id = Store::Rule.first.id if path.start_with?("/rules", "/proposals")
       id = Store::View.last.id if path == "/views/{id}"
-      why = path.end_with?("/why") ? "?message=#{Store::Message.first.id}" : QUERIES[path]
-      "#{path.sub("{id}", id.to_s)}#{why}"
+      "#{path.sub("{id}", id.to_s)}#{asked(path)}"
     end
+  end
+
+  def asked(path)
+    return "?message=#{Store::Message.first.id}" if path.end_with?("/why", "/never")
+
+    path.end_with?("/why-not") ? "?rule=#{Store::Rule.first.id}" : QUERIES[path]
   end
 
   def written = Store::Record.with_connection { _1.raw_connection.total_changes }
@@ -51,7 +57,7 @@ class ReadingTest < Minitest::Test
     assert_operator paths.size, :>, 35
     paths.each do |path|
       before = written
-      ask(:get, path)
+      fetch(path)
       assert_equal before, written, path
     end
   end

@@ -67,13 +67,14 @@ class RulesAPITest < Minitest::Test
   # What the format takes and nobody means is told where it is written.
   def test_what_would_be_taken_in_silence_is_told
     told = ->(**more) { try(body(**more))["faults"].map { _1.values_at("pointer", "message") } }
-    assert_equal [["/until_date", "Expected a last day that is not before the first, 2027-04-03."]],
+    assert_equal [["/until_date", "The last day is before the first, 2027-04-03: nothing would ever happen."]],
       told.call(from_date: "2027-04-03", until_date: "2027-04-01")
-    assert_equal [["/unless", "Expected an exception: add one, or say that there are none."]], told.call(unless: {"any" => []})
-    assert_equal [["/when/all/0/value", "Expected a whole number."]], told.call(when: {"all" => [leaf("size", "at_least", 2.5)]})
+    assert_equal [["/unless", "Add an exception, or press “No exceptions”."]], told.call(unless: {"any" => []})
+    assert_equal [["/when/all/0/value", "2.5 is not whole: give a whole number."]],
+      told.call(when: {"all" => [leaf("size", "at_least", 2.5)]})
     assert_empty told.call(when: {"all" => [leaf("size", "at_least", 2)]}, from_date: "2027-04-01", until_date: "2027-04-01")
     refused = ask(:post, "/rules", {body: body(then: {"alert" => {"level" => "chime", "sound" => "Gong of doom"}})}, status: 422)
-    assert_match(/a sound that is here: .*, found Gong of doom/, refused["detail"])
+    assert_match(/There is no sound “Gong of doom” here; choose Bell, /, refused["detail"])
   end
 
   def test_what_sweeps_all_mail_is_said
@@ -231,6 +232,20 @@ class RulesAPITest < Minitest::Test
     ask(:post, "/undo/#{done["undo_id"]}")
     assert_equal %w[Lenders First Second], rules.map { _1["name"] }
     ask(:post, "/rulebook/preview", {text: "{\"a\": 1, \"a\": 2}", way: "add"}, status: 422)
+  end
+
+  def test_what_a_file_or_a_draft_names_and_is_not_here_can_be_made
+    document = ask(:get, "/rulebook")
+    document["rules"] << body(name: "Tides", then: {"labels" => ["Tides"]}) << body(name: "TIDES")
+    file = {text: JSON.generate(document), way: "add"}
+    coming = ask(:post, "/rulebook/preview", file)
+    assert_equal [["lack/labels/Tides", "the rule “Tides”", %w[make leave]], [{"kind" => "rule", "was" => "TIDES", "name" => "TIDES (2)"}]],
+      [coming["lacks"][0].values_at("key", "users", "choices"), coming["renamed"]]
+    ask(:post, "/rulebook", file)
+    assert_equal ["TIDES (2)", "Tides"], rules.map { _1["name"] }.grep(/tides/i).sort
+    faults = try(body(name: "tides", then: {"labels" => ["Moon"]}))["faults"]
+    assert_equal [{"name" => "Moon", "colour" => "#56635C"}, "tides (3)"], [faults[0].dig("make", "thing"), faults[1]["instead"]]
+    assert_equal "There is no label “Moon” here.", faults[0]["message"]
   end
 
   def test_values_are_completed_from_the_mail_that_is_here

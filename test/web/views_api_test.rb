@@ -37,6 +37,8 @@ class ViewsAPITest < Minitest::Test
     assert_equal "It is here: the subject mentions “Loan” and it is unread.", why[loan]
     assert_equal "It is not here: “the subject mentions “loan”” does not hold (the subject is “Lunch 0”).", why[lunch]
     assert_equal "It is not here: drafts, sent mail and what lies in Junk are left out.", why[sent]
+    changes = ->(message) { ask(:get, "/views/#{id}/why?message=#{message}")["changes"] }
+    assert_equal [[], ["It would be here if the subject mentions “loan”."], []], [loan, lunch, sent].map { changes[_1] }
     Desk::MarkRead.new(clock).call([loan])
     assert_equal ["Loans", 5, "Mail where the subject mentions “loan” and it is unread"], ask(:get, "/views")["views"][0].then {
       [_1["body"]["name"], _1["badge"], _1["sentence"]]
@@ -63,7 +65,13 @@ class ViewsAPITest < Minitest::Test
       {"fact" => "from", "op" => "is", "value" => ["marta@lanternquay.example"]}, {"fact" => "label", "op" => "is", "value" => []}]})]
     assert_equal [0, {"/when" => 0, "/when/all/0" => 6, "/when/all/1" => 3}, ["/when/all/2"]],
       whole.values_at("count", "counts", "unfinished")
-    assert_match(/each condition fits some messages, and none fits them together/, whole["empty_because"]["message"])
+    assert_equal [["/when/all/1"], "Nothing is in this view: without the condition marked it would hold six messages."],
+      whole["empty_because"].values_at("pointers", "message")
+    sent = take(from: "wren@lanternquay.example", to: "a@b.example", mailbox: "Sent", subject: "Question")
+    waiting = {"name" => "W", "when" => {"all" => [{"fact" => "awaiting_reply", "op" => "is", "value" => true}]}}
+    assert_equal [[], "sent", "Nothing is in this view: two messages fit, of mail that you sent: switch on “with mail that I sent”."],
+      tried[waiting]["empty_because"].values_at("pointers", "switch", "message")
+    assert_includes tried[waiting.merge("sent" => true)]["messages"].map { _1["id"] }, sent.id
     assert_equal [["all", 0, "any", 9]], whole["apart"].map { _1.values_at("kind", "count", "other", "other_count") }
     nothing = tried[LOANS.merge("when" => {"all" => [{"fact" => "flagged", "op" => "is", "value" => true}]})]
     assert_equal ["/when/all/0"], nothing["empty_because"]["pointers"]
@@ -125,6 +133,8 @@ class ViewsAPITest < Minitest::Test
   def test_all_that_a_view_holds_is_tidied_in_one_step
     id = make(name: "All", when: {all: []})
     tidy = ->(status: 200, **given) { ask(:post, "/tidy", given, status: status) }
+    flagged = tidy[view: id, preview: true, act: "unflag"]
+    assert_equal [0, tidy[view: id, preview: true]["total"]], flagged.values_at("total", "of"), "what is so already is not counted"
     preview = tidy[view: id, preview: true, all_but_newest: true]
     assert_equal [7, 5, "Loan 1"], [preview["total"], preview["messages"].size, preview["messages"].map { _1["subject"] }.grep(/Loan/)
       .first]

@@ -9,9 +9,6 @@ module UpFront
       # A wrong use of the command; exit 2.
       class Usage < StandardError; end
 
-      REFUSALS = [Unusable, Core::Refused, Desk::Act::Impossible, Post::MailFile::NoMail, Post::Maildir::Unusable,
-        Store::Database::Unusable, Service::Server::CannotStart].freeze
-
       STANDARD_INPUT = "/dev/stdin" # what a bare "-" means; Thor would take it for an option
 
       def self.exit_on_failure? = true
@@ -24,12 +21,19 @@ module UpFront
       rescue Usage, Thor::Error => error
         warn error.message
         2
-      rescue *REFUSALS, Errno::ENOENT, Errno::EACCES => error
+      rescue *refusals, Errno::ENOENT, Errno::EACCES => error
         warn error.message
         1
       rescue Interrupt
         130
       end
+
+      # Named only when something is raised: a command loads what it needs, and most need neither desk nor store nor server.
+      def self.refusals
+        [Unusable, Core::Refused, Desk::Act::Impossible, Post::MailFile::NoMail, Post::Maildir::Unusable, Store::Database::Unusable,
+          Service::Server::CannotStart]
+      end
+      private_class_method :refusals
 
       check_unknown_options!
 
@@ -94,14 +98,54 @@ module UpFront
       option :history, type: :string, repeatable: true, default: [], desc: "Earlier mail: an mbox"
       option :pretty, type: :boolean, default: false, desc: "For reading"
       def decide(*files)
-        raise Usage, "Give one file or more, or - for standard input: upfront decide --rulebook R.json FILE…" if files.empty?
-        raise Usage, "Standard input can be the rulebook or the mail, not both." if options[:rulebook] == STANDARD_INPUT &&
-          files.include?(STANDARD_INPUT)
-
+        mail_given!(files, "decide --rulebook R.json")
         at, heads_down = options[:at] && time(options[:at], "--at"), span(options[:heads_down])
         rulebook = RulebookFile.read(options[:rulebook])
         Decide.new(rulebook, history: History.new(options[:history], rulebook.names), at: at, heads_down: heads_down,
           account: options[:account], mailbox: options[:mailbox], pretty: options[:pretty]).call(files)
+      end
+
+      desc "why MESSAGE…", "Say why a rule did not decide messages of .eml and mbox files, or `-`"
+      long_desc <<~WORDS
+        What held and what did not, what was found in its place, and the smallest changes with which the rule would match.
+        \x05Example: upfront why --rulebook rules.json --rule 'Lenders come straight in' message.eml
+        \x05Example: upfront why --rulebook rules.json --rule Newsletters --json - < inbox.mbox
+      WORDS
+      option :rulebook, type: :string, required: true, desc: "The rulebook's file, or `-`"
+      option :rule, type: :string, required: true, desc: "The rule's name"
+      option :at, type: :string, desc: "The arrival, ISO 8601 with offset"
+      option :account, type: :string, desc: "The account's name"
+      option :mailbox, type: :string, desc: "The mailbox (INBOX)"
+      option :history, type: :string, repeatable: true, default: [], desc: "Earlier mail: an mbox"
+      option :json, type: :boolean, default: false, desc: "As JSON, an object a message"
+      option :pretty, type: :boolean, default: false, desc: "JSON for reading"
+      def why(*files)
+        mail_given!(files, "why --rulebook R.json --rule NAME")
+        at = options[:at] && time(options[:at], "--at")
+        rulebook = RulebookFile.read(options[:rulebook])
+        Why.new(rulebook, name: options[:rule], json: options[:json] || options[:pretty], at: at,
+          history: History.new(options[:history], rulebook.names), account: options[:account], mailbox: options[:mailbox],
+          pretty: options[:pretty]).call(files)
+      end
+
+      desc "replay MAIL…", "Say what two rulebooks make of the same .eml and mbox files, or `-`, and where they differ"
+      long_desc <<~WORDS
+        Each message arrives when its topmost Received header says, else its Date; one with neither is left out and counted.
+        \x05Example: upfront replay --rulebook rules.json --against new-rules.json inbox.mbox
+        \x05Example: upfront replay --rulebook rules.json --against new-rules.json --from 2027-03-01 --until 2027-03-07 --json - < inbox.mbox
+      WORDS
+      option :rulebook, type: :string, required: true, desc: "The one rulebook's file, or `-`"
+      option :against, type: :string, required: true, desc: "The other's"
+      option :from, type: :string, desc: "The first day of arrival, YYYY-MM-DD"
+      option :until, type: :string, desc: "The last day of arrival"
+      option :history, type: :string, repeatable: true, default: [], desc: "Earlier mail: an mbox"
+      option :json, type: :boolean, default: false, desc: "As JSON, every difference with both claims"
+      def replay(*files)
+        mail_given!(files, "replay --rulebook A.json --against B.json")
+        days = span_of_days
+        a, b = [options[:rulebook], options[:against]].map { RulebookFile.read(_1) }
+        names = [options[:rulebook], options[:against]].map { RulebookFile.name(_1) }
+        Replay.new(a, b, names: names, history: options[:history], days: days, json: options[:json]).call(files)
       end
 
       desc "round", "Print what the plan says of a moment"
@@ -115,13 +159,23 @@ module UpFront
         show Core::RoundAnswer.for(RulebookFile.read(options[:rulebook]).plan, at, heads_down: heads_down)
       end
 
-      desc "check FILE", "Say whether a rulebook can be used; a refused one's faults go to standard error"
-      long_desc "Example: upfront check rules.json"
+      desc "check FILE", "Say what a rulebook could do better without; a refused one's faults go to standard error"
+      long_desc <<~WORDS
+        Prints JSON: what is proved from the rulebook alone, and with mail what was seen in it.
+        \x05Example: upfront check rules.json
+        \x05Example: upfront check rules.json --mail inbox.mbox --at 2027-03-09T09:00:00+00:00
+      WORDS
+      option :mail, type: :string, repeatable: true, default: [], desc: "Mail on which the rules are tried: .eml or mbox"
+      option :at, type: :string, desc: "Today, for what has a last day: ISO 8601 with offset"
+      option :json, type: :boolean, default: false, desc: "As JSON, which it is anyway"
       option :pretty, type: :boolean, default: false, desc: "For reading"
-      def check(path)
-        rulebook = RulebookFile.read(path)
-        show({"rules" => rulebook.rules.size, "windows" => rulebook.plan.windows.size, "rounds" => rulebook.plan.rounds.size,
-          "findings" => []})
+      def check(path, *more)
+        raise Usage, "One rulebook is checked at a time: upfront check FILE --mail MBOX…" if more.any? && options[:mail].empty?
+        files = [*options[:mail], *more]
+        raise Usage, "Standard input can be given once: as the rulebook or as the mail." if [path, *files.uniq].count(STANDARD_INPUT) > 1
+
+        at = options[:at] && time(options[:at], "--at")
+        Check.new(RulebookFile.read(path), now: Clock::System.new.now, at: at, pretty: options[:pretty]).call(files)
       end
 
       desc "say FILE", "Print every rule of a rulebook in the written language"
@@ -182,6 +236,8 @@ module UpFront
       def version = say(VERSION)
 
       no_commands do
+        include Arguments
+
         # @raise [Unusable] for a database that belongs to nobody yet
         def open_owned
           Store::Database.open(database)
@@ -193,29 +249,6 @@ module UpFront
         def asked? = $stdin.tty? && yes?("Bring it in? (y/n)")
 
         def show(value) = say(options[:pretty] ? JSON.pretty_generate(value) : JSON.generate(value))
-
-        # @return [Time] @raise [Usage]
-        def time(text, option)
-          raise ArgumentError unless text.match?(/\A\d{4}-\d\d-\d\dT\d\d:\d\d(?::\d\d(?:\.\d+)?)?(?:Z|[+-]\d\d:?\d\d)\z/)
-
-          Time.iso8601(text.sub(/(T\d\d:\d\d)(?=Z|[+-])/, "\\1:00")).utc
-        rescue ArgumentError
-          raise Usage, "#{option} wants a time in ISO 8601 with its offset, such as 2027-03-09T09:14:00+00:00; it was given " \
-            "#{text.inspect}."
-        end
-
-        # @return [Range<Time>, nil] half-open @raise [Usage]
-        def span(text)
-          return unless text
-
-          from, to, *rest = text.split("/", -1)
-          raise Usage, "--heads-down wants two times with a / between them." if to.nil? || rest.any?
-
-          span = time(from, "--heads-down")...time(to, "--heads-down")
-          raise Usage, "--heads-down ends before it starts." if span.end < span.begin
-
-          span
-        end
 
         def database = File.expand_path(options[:database] || ENV["UP_FRONT_DATABASE"] || File.join(ROOT, "var", "up_front.sqlite3"))
       end

@@ -9,7 +9,7 @@ module UpFront
         @met = {}
         @mine = Set.new
         @answered = Hash.new { |known, id| known[id] = Set.new }
-        paths.each { |path| Post::MailFile.new(path).each { |raw, _| take(Post::Letter.new(raw).read, names) } }
+        paths.each { |path| Post::Batch.of(Post::MailFile.new(path)) { |letter| take(letter, names) } }
       end
 
       # @return [Boolean] whether no mail of the history that arrived before is from or to that address

@@ -52,7 +52,7 @@ module UpFront
       register Problems
       register ToldEvents
       [Routes::Reading, Routes::Acts, Routes::Rules, Routes::Rulebooks, Routes::Week, Routes::Alerts, Routes::Views, Routes::Finding,
-        Routes::Tidying, Routes::Mail, Routes::Sources, Routes::Pace].each do
+        Routes::Tidying, Routes::Mail, Routes::Sources, Routes::Pace, Routes::Proposals].each do
         register _1
       end
 
@@ -66,7 +66,10 @@ module UpFront
       # What can be asked before Up Front knows its owner; all else wants the rulebook.
       BEFORE_SET_UP = %r{\A/api/(?:status|zones|setup|clock|events)\z}
 
-      before("/api/*") { rulebook unless BEFORE_SET_UP.match?(request.path_info) }
+      before("/api/*") do
+        bringing = request.post? && request.path_info == "/api/rulebook" # the first run may begin with one
+        rulebook unless bringing || BEFORE_SET_UP.match?(request.path_info)
+      end
 
       %i[get post put delete patch options].each do |verb|
         public_send(verb, %r{/api/.*}) { halt_problem 404, "There is nothing at #{request.path_info}." }

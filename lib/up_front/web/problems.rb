@@ -17,10 +17,10 @@ module UpFront
       def self.registered(app)
         app.helpers Helpers
         app.error(Core::Refused) do |refused|
-          halt_problem 422, refused.faults.map(&:said).join("\n"), errors: refused.faults.map(&:to_h)
+          halt_problem 422, refused.faults.map(&:said).join("\n"), errors: refused.faults.map { {**_1.to_h, "words" => _1.message} }
         end
         app.error(Desk::Act::Impossible) do |impossible|
-          errors = impossible.pointer ? [{pointer: impossible.pointer, expected: impossible.message}] : []
+          errors = impossible.pointer ? [{pointer: impossible.pointer, expected: impossible.message, words: impossible.message}] : []
           halt_problem impossible.status, impossible.message, errors: errors
         end
         app.error(Post::MailFile::NoMail) { |no_mail| halt_problem 422, no_mail.message }

@@ -28,7 +28,7 @@ module UpFront
         def loudness
           first = Store::Alert.where("at > ?", since).minimum(:at)
           days = first ? [(@rulebook.zone.date(@now) - @rulebook.zone.date(first.to_time)).to_i + 1, DAYS].min : 0
-          figures = Core::Loudness.new(sounded, days).to_h
+          figures = Core::Loudness.new(Desk::SoundedAlerts.since(since, @rulebook), days).to_h
           rules = @rulebook.by_name
           figures.merge(lead: loud_lead(figures), rules: figures[:rules]
             .map { |row| row.merge(rule_id: rules[row[:rule]]&.id, quieter: quieter?(rules[row[:rule]], row[:level])) })
@@ -37,15 +37,6 @@ module UpFront
         private
 
         def since = @now - DAYS * 86_400
-
-        def sounded
-          names = @rulebook.rules.to_h { [_1.id, _1.name] } # a rule that has another name now is still the same
-          Store::Alert.where("at > ?", since).pluck(:rule_id, :rule, :level, :at, :opened_at, :silenced_by)
-            .map do |id, rule, level, at, opened_at, silenced|
-            Core::Loudness::Sounded.new(rule: names.fetch(id, rule), level: level, at: at.to_time, opened_at: opened_at&.to_time,
-              silenced: !silenced.nil?)
-          end
-        end
 
         # Where the rule still is as loud as that.
         def quieter?(rule, level) = rule&.effects&.[]("alert").then { _1.is_a?(Hash) && _1["level"] == level }

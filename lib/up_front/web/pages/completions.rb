@@ -34,11 +34,14 @@ module UpFront
         def fits?(text) = @typed.empty? || Core::Text.fold(text).include?(@typed)
 
         def people
-          own = OWN.select { |_, label| fits?(label) }.map { |value, label| row(value, label) }
+          own = OWN.select { |term, label| fits?(label) && somebody?(term) }.map { |value, label| row(value, label) }
           groups = @rulebook.document.fetch("groups", []).map { _1["name"] }.select { fits?(_1) }
             .map { row("group:#{_1}", "one of #{_1}") }
           (groups + domains + addresses + (@typed.empty? ? [] : own)).first(MOST) + (@typed.empty? ? own : [])
         end
+
+        # Contacts are offered where there are any.
+        def somebody?(term) = term != "contacts" || @rulebook.document.fetch("contacts", []).any?
 
         def met = Store::MessagePerson.where(role: roles).where.not(key: "")
         def roles = @fact.columns.map(&:to_s)

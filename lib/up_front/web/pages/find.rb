@@ -9,10 +9,16 @@ module UpFront
         MOST_FACETS = 8
         AROUND = 90 # letters of the text shown before and after the words
         FOLDED = 40_000 # letters of a text in which the words are looked for, to show them
-        TITLES = {"sender" => "From", "label" => "Labelled", "month" => "Month", "account" => "Account"}.freeze
+        TITLES = {"sender" => "From", "label" => "Labelled", "month" => "Month", "account" => "Account", "read" => "Read",
+                  "files" => "Files", "state" => "Where"}.freeze
+        WORDS = {"unread" => "unread", "read" => "read", "with" => "with files", "without" => "without", "front" => "on the Front",
+                 "held" => "held", "cleared" => "cleared", "discarded" => "discarded", "sent" => "sent by me"}.freeze
+        MORE_FACETS = 80
 
-        # @param text [String] as typed @param narrowed [Hash{String=>String}] some of {Store::Finding::NARROWED}
-        def initialize(text, narrowed, rulebook, now)
+        # @param text [String] as typed @param narrowed [Hash{String=>String}] some of {Core::Narrowing::KEYS}
+        # @param newest [Boolean] the newest first, in place of the best
+        def initialize(text, narrowed, rulebook, now, newest: false)
+          @newest = newest
           @text = text
           @typed = Core::SearchText.new(text)
           @narrowed = narrowed
@@ -29,11 +35,16 @@ module UpFront
            condition: condition, for_rules: for_rules?, messages: rows(offset)}
         end
 
-        # Over what is found, so that each click narrows further. @return [Hash]
-        def facets = {facets: @typed.any? ? TITLES.keys.map { facet(_1) } : []}
+        # Over what is found, so that each click narrows further. @param all [Boolean] many choices of each, not the first few
+        # @return [Hash]
+        def facets(all: false) = {facets: if @typed.any?
+                                            TITLES.keys.map { facet(_1, all ? MORE_FACETS : MOST_FACETS) }
+                                          else
+                                            []
+                                          end}
 
         # @return [Store::Finding, nil] nil where nothing was typed
-        def finding = (@finding ||= Store::Finding.new(sought, @narrowed, @now, @rulebook.zone) if @typed.any?)
+        def finding = (@finding ||= Store::Finding.new(sought, @narrowed, @now, @rulebook.names, newest: @newest) if @typed.any?)
 
         private
 
@@ -47,28 +58,16 @@ module UpFront
         # What is found as a condition, all that it is narrowed by among it. @return [Hash]
         def condition
           said = heard ? heard.to_h : @typed.condition
-          @narrowed.empty? ? said : {"all" => [*(said["all"] || [said]), *@narrowed.flat_map { |key, value| narrowing(key, value) }]}
+          @narrowed.empty? ? said : {"all" => [*(said["all"] || [said]), *@narrowed.flat_map { |key, value| Core::Narrowing.conditions(key, value) }]}
         end
-
-        # @return [Array<Hash>] of leaves
-        def narrowing(key, value)
-          case key
-          when "sender" then [leaf("from", "is", [value])]
-          when "label" then [leaf("label", "is", [value])]
-          when "account" then [leaf("account", "is", [value])]
-          else
-            first = Date.strptime(value, "%Y-%m")
-            [leaf("arrived_on", "after", (first - 1).iso8601), leaf("arrived_on", "before", first.next_month.iso8601)]
-          end
-        rescue Date::Error
-          []
-        end
-
-        def leaf(fact, operator, value) = {"fact" => fact, "op" => operator, "value" => value}
 
         # Whether a rule may ask the same: it decides when mail arrives, and how a message stands then is not known, nor which labels it
         # wears.
-        def for_rules? = !@narrowed.key?("label") && (heard.nil? || heard.leaves.none? { _1.fact.is_a?(Core::StateFact) })
+        def for_rules?
+          @narrowed.all? { |key, value| Core::Narrowing.for_rules?(key, value) } && (heard.nil? || heard.leaves.none? {
+            _1.fact.is_a?(Core::StateFact)
+          })
+        end
 
         def whole = @whole ||= @narrowed.empty? ? finding.count : finding.whole.count
 
@@ -89,8 +88,10 @@ module UpFront
           (finding.count < whole) ? "#{text}, of #{Core::English.count(whole, "message")}." : "#{text}."
         end
 
-        def facet(key)
-          {key: key, title: TITLES.fetch(key), chosen: @narrowed[key], choices: finding.facet(key, MOST_FACETS).map(&:to_h)}
+        def facet(key, most)
+          choices = finding.facet(key, most).map(&:to_h)
+          choices = choices.map { _1.merge(label: WORDS.fetch(_1[:value])) } if Core::Narrowing::STANDING.key?(key)
+          {key: key, title: TITLES.fetch(key), chosen: @narrowed[key], choices: choices}
         end
 
         def rows(offset)

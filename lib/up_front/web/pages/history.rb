@@ -12,10 +12,23 @@ module UpFront
           @time_format = Core::TimeFormat.new(rulebook.zone, now)
         end
 
+        # What a step is about, by what it changed: the first of these.
+        KINDS = {"Rule" => "rules", "Pauses" => "rules", "View" => "views", "Rulebook" => "plan", "Account" => "plan",
+                 "AppliedNames" => "plan", "LeftAlone" => "rules",
+                 "State" => "mail", "ProposalAnswer" => "mail", "ThreadPreference" => "mail"}.freeze
+
         def to_h
-          steps = Store::UndoStep.order(id: :desc).limit(MOST).select(:id, :at, :message, :undone_at)
-          {keep_days: Desk::PruneHistory.keep_days,
-           steps: steps.map { {id: _1.id, at: @time_format.moment(_1.at), message: _1.message, undone: !_1.undone_at.nil?} }}
+          steps = Store::UndoStep.order(id: :desc).limit(MOST).select(:id, :at, :message, :undone_at).to_a
+          models = Store::UndoChange.where(undo_step_id: steps.map(&:id)).distinct.pluck(:undo_step_id, :model)
+            .group_by(&:first).transform_values { |rows| rows.map(&:last) }
+          finals = Store::UndoChange.where(undo_step_id: steps.map(&:id), model: Store::UndoStep::FINAL).pluck(:undo_step_id, :after).to_h
+          {keep_days: Desk::PruneHistory.keep_days, steps: steps.map { row(_1, models.fetch(_1.id, []), finals[_1.id]) }}
+        end
+
+        # @param final [Hash, nil] why it cannot be taken back
+        def row(step, models, final)
+          {id: step.id, at: @time_format.moment(step.at), message: step.message, undone: !step.undone_at.nil?,
+           about: KINDS.find { |model, _| models.include?(model) }&.last || (final ? "other" : "mail"), final: final && final["why"]}
         end
 
         # @param id [Integer] of a rule @return [Hash] the newest version first

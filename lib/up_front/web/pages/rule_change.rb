@@ -8,16 +8,17 @@ module UpFront
         DAYS = 30
         MOST_ROWS = 12
 
-        # @param id [Integer] of the rule @param act [String] move, switch or delete @param to [Integer, nil] its new place
-        def initialize(rulebook, now, id:, act:, to: nil)
+        # @param ids [Array<Integer>] of rules @param act [String] move, switch or delete, or of {Desk::ChangeRules::ACTS}
+        # @param to [Integer, nil] the new place of one that is moved
+        def initialize(rulebook, now, ids:, act:, to: nil)
           @rulebook = rulebook
           @time_format = Core::TimeFormat.new(rulebook.zone, now)
           @ids = Store::Rule.in_order.ids
-          raise Desk::Act::Impossible.gone("rule") unless @ids.include?(id)
+          raise Desk::Act::Impossible.gone("rule") unless @ids.intersect?(ids)
 
-          @rule = rulebook.rules.find { _1.id == id } # nil where it cannot be read, and so decides nothing
-          rules, changed = @rule ? after(id, act, to) : [rulebook.rules, []]
-          @preview = Desk::RulesPreview.new(rulebook, rules, touched: [@rule, *changed].compact, now: now)
+          @chosen = rulebook.rules.select { ids.include?(_1.id) } # none that cannot be read, and so decides nothing
+          rules, changed = @chosen.any? ? after(ids, act, to) : [rulebook.rules, []]
+          @preview = Desk::RulesPreview.new(rulebook, rules, touched: [*@chosen, *changed], now: now)
           @within = @preview.match_index.days_bits(DAYS, rulebook.zone, now)
         end
 
@@ -32,15 +33,20 @@ module UpFront
 
         private
 
-        def after(id, act, to)
+        def after(ids, act, to)
           rules = @rulebook.rules
           case act
-          when "move" then [order(id, to), []]
-          when "delete" then [rules - [@rule], []]
+          when "move" then [order(ids.first, to), []]
+          when "top", "bottom" then [Desk::ChangeRules.ordered(rules, ids, act), []]
+          when "delete" then [rules - @chosen, []]
           else
-            switched = Core::Rule.read(@rule.to_h.merge("enabled" => !@rule.enabled), Core::Check.new, @rulebook.names, id: id)
-            [rules.map { _1.equal?(@rule) ? switched : _1 }, [switched]]
+            switched = @chosen.to_h { |rule| [rule, switched(rule, (act == "switch") ? !rule.enabled : act == "on")] }
+            [rules.map { switched.fetch(_1, _1) }, switched.values]
           end
+        end
+
+        def switched(rule, on)
+          Core::Rule.read(rule.to_h.merge("enabled" => on), Core::Check.new, @rulebook.names, id: rule.id)
         end
 
         # Places are counted among all rules, those that cannot be read too.

@@ -39,7 +39,7 @@ module UpFront
         def did(id)
           counts = @arrivals.key?(id) ? @arrivals[id].map { (@rulebook.zone.date(_1) - @first).to_i }.tally : {}
           last = @last[id]
-          {used: counts.values.sum, bars: Array.new(DAYS) { counts.fetch(_1, 0) },
+          {used: counts.values.sum, since: @first.iso8601, bars: Array.new(DAYS) { counts.fetch(_1, 0) },
            last: (last && last <= @now) ? @time_format.moment(last) : nil}
         end
 

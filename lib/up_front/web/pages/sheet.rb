@@ -93,18 +93,7 @@ module UpFront
 
         def html? = !Desk::MakeSafe.of(@message).nil?
 
-        def attachments
-          @message.files.each_with_index.map do |file, index|
-            {name: file["shown"], type: file["type"], bytes: file["bytes"], size: bytes(file["bytes"]),
-             path: "/api/messages/#{@message.id}/attachments/#{index}"}
-          end
-        end
-
-        def bytes(count)
-          return "#{count} bytes" if count < 1024
-
-          (count < 1024 * 1024) ? "#{(count / 1024.0).round} kB" : "#{(count / 1024.0 / 1024).round(1)} MB"
-        end
+        def attachments = Files.new(@message).to_a
 
         def stale? = @claim.revision != @rulebook.revision
 

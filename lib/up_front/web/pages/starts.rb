@@ -4,14 +4,18 @@ module UpFront
   module Web
     module Pages
       # What a rule may begin from: the message's sender, the sender's domain, its subject's telling words,
-      # the rarer the earlier, each with the number of messages here for which it holds.
+      # the rarer the earlier, each with the number of messages of the last days for which it holds, as Try it counts them.
       class Starts
+        DAYS = 30
         MOST_PEOPLE = 12
         TOO_COMMON = 0.25 # a word in a quarter of all mail tells nothing
 
-        def initialize(message, names)
+        def initialize(message, rulebook, now)
           @message = message
-          @names = names
+          @names = rulebook.names
+          @context = rulebook.context
+          @match_index = Store::MatchIndex.at(now)
+          @within = @match_index.days_bits(DAYS, rulebook.zone, now)
         end
 
         def to_h = {name: name, starts: [*people, *conversation, *list, *words]}
@@ -49,7 +53,7 @@ module UpFront
         end
 
         def words
-          most = [Store::Message.count * TOO_COMMON, 3].max
+          most = [@match_index.count(@within) * TOO_COMMON, 3].max
           found = Core::TellingWords.of(@message.subject).map { |word| start("word", "about “#{word}”", "subject", "mentions", [word]) }
           found.select { _1[:count] <= most }.sort_by { [(_1[:count] > 1) ? 0 : 1, _1[:count]] }.first(4)
         end
@@ -57,7 +61,8 @@ module UpFront
         def start(kind, label, fact, op, value)
           condition = {"fact" => fact, "op" => op, "value" => value}
           node = Core::Condition.read(condition, Core::Check.new, @names)
-          {kind: kind, label: label, condition: condition, count: node ? Store::SQLReader.messages(node).count : 0}
+          {kind: kind, label: label, condition: condition,
+           count: node ? @match_index.count(@match_index.bits(node, @context) & @within) : 0}
         end
       end
     end

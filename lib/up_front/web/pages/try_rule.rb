@@ -38,9 +38,7 @@ module UpFront
         def key = @rulebook.context
 
         def faults
-          taken = @rulebook.rules.any? { _1 != @old && Core::Text.fold(_1.name) == Core::Text.fold(@body["name"]) }
-          own = @draft.faults.map { {pointer: _1.pointer, message: _1.message} }
-          taken ? own << {pointer: "/name", message: "Another rule is called that already; give this one a name of its own."} : own
+          DraftFaults.of(@draft.faults) + DraftFaults.taken(@body["name"], @rulebook.rules - [@old], "rule")
         end
 
         def sentence
@@ -66,7 +64,8 @@ module UpFront
           ids = @match_index.places_of(matched).to_set { @match_index.ids[_1] }
           {ready: true, matches: ids.size, **surfacing(items.select { ids.include?(_1.id) }), changed: items.count { difference(_1).any? },
            alerts: alerts, bars: bars(matched), held: on_saving.held.to_s, held_now: on_saving.held.now,
-           asleep: asleep, sweeping: sweeping(ids.size), asks: @draft.rule.ask_first, first: first, messages: rows(items, ids)}
+           asleep: asleep, reaches: reaches, sweeping: sweeping(ids.size), asks: @draft.rule.ask_first, first: first,
+           messages: rows(items, ids)}
         end
 
         def preview = @preview ||= (@old && @without) ? against(@rulebook.rules - [@old], [@draft.rule]) : saved
@@ -89,32 +88,36 @@ module UpFront
         # @return [Core::Rule, nil] the draft with its switch and its dates, where it is whole
         def as_written = @as_written ||= Core::Rule.read(@body, Core::Check.new, @rulebook.names, id: @old&.id)
 
-        # @return [String, nil] why nothing happens though it is saved
-        def asleep
-          rule = as_written or return
-          today = @rulebook.zone.date(@now)
-          return "It is off: nothing happens by it until it is switched on." unless rule.enabled
-          return if rule.in_dates?(today)
+        # @return [String, nil] that mail does not go back as far as that
+        def reaches
+          oldest = @match_index.dates(@rulebook.zone).min or return
+          return unless oldest > first_day
 
-          starts = rule.from_date && rule.from_date > today
-          starts ? "It begins on #{@time_format.day(rule.from_date)}." : "Its last day was #{@time_format.day(rule.until_date)}."
+          ago = Core::English.count((@rulebook.zone.date(@now) - oldest).to_i + 1, "day")
+          "Your mail here begins on #{@time_format.day(oldest)}, #{ago} ago: there is none before."
         end
 
-        SWEEPS = {"off_front" => "takes all of it off the Front", "now" => "lets all of it straight in"}.freeze
+        # @return [String, nil] why nothing happens though it is saved
+        def asleep
+          return "All rules are paused: what arrives now is not touched by it until they are resumed." if @rulebook.pauses.running(@now)
+
+          reason, date = as_written&.sleeps(@rulebook.zone.date(@now))
+          case reason
+          when :off then "It is off: nothing happens by it until it is switched on."
+          when :begins then "It begins on #{@time_format.day(date)}."
+          when :over then "Its last day was #{@time_format.day(date)}."
+          end
+        end
+
+        SWEEPS = {"discard" => "discards all of it", "off_front" => "takes all of it off the Front",
+                  "now" => "lets all of it straight in"}.freeze
 
         # @return [String, nil] where it holds for all mail and does what nobody wants of all of it; asked about before it is saved
         def sweeping(matches)
-          said = @draft.rule.effects
-          timing = said["timing"].is_a?(Hash) ? said["timing"] : {}
-          does = said["discard"] ? "discards all of it" : SWEEPS.find { |kind, _| timing.key?(kind) }&.last
-          all = everything? || (matches.positive? && matches == @match_index.count(@within))
-          return unless does && all
-
+          does = @draft.sweeps(all: matches.positive? && matches == @match_index.count(@within)) or return
           seen = "each of the #{Core::English.thousands(matches)} messages of the last #{@days} days"
-          "It holds for #{everything? ? "every message" : seen}, and #{does}."
+          "It holds for #{@draft.everything? ? "every message" : seen}, and #{SWEEPS.fetch(does)}."
         end
-
-        def everything? = @draft.rule.unless.nil? && @draft.rule.when.to_h == {"all" => []}
 
         def surfacing(items)
           {straight: items.count { _1.after.surface_at && !_1.after.held },

@@ -36,9 +36,8 @@ module UpFront
         def faults
           check = Core::Check.new
           Core::View.read(@body, check, @rulebook.names, accounts: Store::Account.pluck(:name))
-          own = @draft.finished(check.faults).map { {pointer: _1.pointer, message: _1.message} }
-          taken = @rulebook.views.any? { _1.id != @id && Core::Text.fold(_1.name) == Core::Text.fold(@body["name"]) }
-          taken ? own << {pointer: "/name", message: "Another view is called that already; give this one a name of its own."} : own
+          others = @rulebook.views.reject { _1.id == @id }
+          DraftFaults.of(@draft.finished(check.faults)) + DraftFaults.taken(@body["name"], others, "view")
         end
 
         def query(node) = Store::ViewQuery.new(@roomy.with(node), @now, @rulebook.zone)
@@ -52,13 +51,8 @@ module UpFront
         def empty_because
           return unless @roomy && @draft.tree && count(@draft.tree).zero?
 
-          nothing = @draft.nodes.select { |_, node| node.is_a?(Core::Condition::Leaf) && count(node).zero? }.keys
-          cause = if nothing.any?
-            "no message at all fits the #{(nothing.size == 1) ? "condition" : "conditions"} marked"
-          else
-            "each condition fits some messages, and none fits them together"
-          end
-          {pointers: nothing, message: "Nothing is in this view: #{cause}."}
+          found = ViewEmptiness.new(@roomy, @draft.nodes, @now, @rulebook.zone)
+          {pointers: found.pointers, message: "Nothing is in this view: #{found.cause}.", switch: found.switch}.compact
         end
 
         def outcome

@@ -36,11 +36,23 @@ module UpFront
           message = Store::Message.find(id)
           reading = Core::Reading.new(message.to_core, state: Store::MessageStates.of([id], @now).fetch(id))
           held = @query.among([id]).any?
-          {held: held, message: held ? "It is here: #{reasons(reading, true)}." : "It is not here: " \
-            "#{outside(message) || reasons(reading, false)}."}
+          return {held: true, message: "It is here: #{reasons(reading, true)}.", changes: []} if held
+
+          kept_out = outside(message)
+          {held: false, message: "It is not here: #{kept_out || reasons(reading, false)}.", changes: kept_out ? [] : changes(reading)}
         end
 
         private
+
+        MOST_CHANGES = 3
+
+        # What would have to be otherwise for the message to be here, the least first.
+        def changes(reading)
+          Core::MinimalChanges.new(reading).of(@view.when).first(MOST_CHANGES).map do |set|
+            words = set.map { Core::Turned.words(Core::Turned.at(@view.when, _1), reading) }
+            "It would be here if #{Core::English.join(words, "and")}."
+          end
+        end
 
         def count = @count ||= @query.count
         def saved = @saved ||= Store::View.find(@view.id)

@@ -30,9 +30,9 @@ module UpFront
 
         private
 
-        # As a person may look for them, each with what it begins as.
+        # As a person may look for them, each with what it begins as; not what nothing does yet.
         def effects
-          Core::Effects.all.flat_map do |effect|
+          Core::Effects.all.reject(&:outward?).flat_map do |effect|
             effect.menu.map { |entry| {topic: effect.topic, label: entry.label, also: entry.also, value: entry.value} }
           end
         end

@@ -33,7 +33,7 @@ module UpFront
           preview = Desk::PlanPreview.new(@rulebook, document, @now)
           {figures: preview.figures, held: preview.held.to_s, faults: []}
         rescue Core::Refused => refused
-          {figures: nil, held: "", faults: refused.faults.map { {pointer: _1.pointer.delete_prefix("/plan"), message: said(_1)} }}
+          {figures: nil, held: "", faults: refused.faults.map { {pointer: _1.pointer.delete_prefix("/plan"), message: _1.message} }}
         end
 
         private
@@ -41,9 +41,6 @@ module UpFront
         def followed
           Desk::FollowCalendar.followed&.then { {heads_down: "none"}.merge(_1.slice("path", "problem", "heads_down").symbolize_keys) }
         end
-
-        # What refuses the plan as a whole is a sentence already.
-        def said(fault) = (fault.pointer == "/plan" && fault.found.nil?) ? fault.expected : fault.message
 
         # @return [Hash{String=>Array<Float>}] by weekday, how many messages usually arrive in each hour
         def usual

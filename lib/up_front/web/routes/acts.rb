@@ -7,7 +7,7 @@ module UpFront
       module Acts
         ACTS = {
           **Desk::LargeActs::NAMED,
-          "let_in" => ->(clock) { Desk::LetIn.new(clock) },
+          "let_in" => ->(clock) { Desk::LetIn.new(clock) }, "to_front" => ->(clock) { Desk::ToFront.new(clock) },
           "raise" => ->(clock) { Desk::ChangePriority.new(clock, 1) }, "lower" => ->(clock) { Desk::ChangePriority.new(clock, -1) },
           "keep" => ->(clock) { Desk::KeepAtTop.new(clock) }, "unkeep" => ->(clock) { Desk::KeepAtTop.new(clock, on: false) }
         }.freeze
@@ -16,8 +16,9 @@ module UpFront
           app.post("/api/acts") do
             wanted = given
             ids = wanted["sender"] ? Desk::LetIn.of_sender(wanted["messages"].first, now) : wanted["messages"]
-            act = ACTS.fetch(wanted["act"]).call(clock)
-            done (wanted["act"] == "read" && wanted["opening"]) ? act.call(ids, step: false) : act.call(ids)
+            next done(Desk::MarkRead.new(clock, opening: true).call(ids, step: false)) if wanted["act"] == "read" && wanted["opening"]
+
+            done ACTS.fetch(wanted["act"]).call(clock).call(ids)
           end
           app.post("/api/labels") do
             wanted = given
@@ -30,7 +31,7 @@ module UpFront
           end
           app.get("/api/conversations/minded") { json(Pages::Minded.new(rulebook, now).to_h) }
           app.put("/api/messages/:id/thread") { |id| done Desk::SetThreadPreference.new(clock).call(id.to_i, given["word"]) }
-          app.post("/api/messages/:id/always") { |id| done Desk::AlwaysForSender.new(clock).call(id.to_i) }
+          app.post("/api/messages/:id/always") { |id| done Desk::AlwaysForSender.new(clock).call(id.to_i, given["act"] || "priority") }
           app.get("/api/back-times") do
             own = Store::Setting["back_times"] || []
             json(choices: Core::BackTimes.new(rulebook.plan, now, own: own).choices, own: own)

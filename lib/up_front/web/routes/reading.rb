@@ -13,8 +13,9 @@ module UpFront
             book = ready ? rulebook : nil
             json(version: VERSION, ready: ready, owner: book&.owner&.fetch("name"), zone: book&.zone&.name, demo: clock.adjustable?,
               faults: faults, going: going, last_event: last_event,
+              paused: book&.pauses&.running(now)&.then { |_, to| {until: to && Core::TimeFormat.new(book.zone, now).moment(to)} },
               heads_down: book && Pages::HeadsDown.new(book, now).active,
-              held: ready ? Store::State.held(now).count : 0,
+              held: ready ? Store::State.held(now).count : 0, proposals: book ? Desk::Proposals.new(book, now).count : 0,
               next_round: book && Store::State.held(now).minimum(:surface_at)&.then { Core::TimeFormat.new(book.zone, now).moment(_1) },
               accounts: Store::Account.all.map { {id: _1.id, name: _1.name, address: _1.addresses.first} })
           end

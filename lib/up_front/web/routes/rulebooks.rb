@@ -23,13 +23,12 @@ module UpFront
             JSON.pretty_generate(excerpt(params["rules"]))
           end
           app.post("/api/rulebook/preview") do
-            wanted = given
-            coming = coming(wanted)
-            changes = Desk::ImportRulebook.new(clock).preview(coming)
-            json(changes: changes.map { {act: _1.act, what: _1.what} }, clashes: (wanted["way"] == "add") ? merge(wanted)
-              .clashes.map { clash(_1) } : [], held: held_by(coming))
+            coming = coming(given)
+            changes = Desk::ImportRulebook.new(clock).preview(coming.document)
+            json(changes: changes.map { {act: _1.act, what: _1.what} }, clashes: coming.clashes.map { clash(_1) },
+              lacks: coming.lacks.map { lack(_1) }, renamed: coming.renamed.map { renamed(_1) }, held: held_by(coming.document))
           end
-          app.post("/api/rulebook") { done Desk::ImportRulebook.new(clock).call(coming(given)) }
+          app.post("/api/rulebook") { done Desk::ImportRulebook.new(clock).call(coming(given).document) }
           app.helpers Helpers
         end
 
@@ -52,16 +51,19 @@ module UpFront
             end
           end
 
-          # @return [Core::RulebookMerge] @raise [Core::Refused] with every fault of the file
-          def merge(wanted)
-            Core::RulebookMerge.new(Store::CurrentRulebook.document, Core::Rulebook.parse(wanted["text"]).document,
+          # @return [Core::RulebookComing] @raise [Core::Refused] with every fault of the file
+          def coming(wanted)
+            own = Store::CurrentRulebook.document
+            Core::RulebookComing.new(wanted["text"], own: own || {}, add: !own.nil? && wanted["way"] == "add",
               choices: wanted["choices"] || {})
           end
 
-          # @return [Hash] the document that would be in force
-          def coming(wanted)
-            (wanted["way"] == "add") ? merge(wanted).document : Core::Rulebook.parse(wanted["text"]).document
+          def lack(lack)
+            {key: lack.key, kind: Core::FaultWords::KINDS.fetch(lack.kind), name: lack.name,
+             users: Core::English.join(lack.users, "and"), choices: lack.choices}
           end
+
+          def renamed(renamed) = {kind: renamed.kind.delete_suffix("s"), was: renamed.was, name: renamed.name}
 
           def clash(clash)
             {key: clash.key, kind: Core::RulebookMerge::KINDS.fetch(clash.kind), name: clash.name, mine: shown(clash.kind, clash.mine),

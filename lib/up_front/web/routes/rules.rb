@@ -12,6 +12,7 @@ module UpFront
           change(app)
           try(app)
           past(app)
+          check_up(app)
           app.helpers Helpers
         end
 
@@ -24,6 +25,15 @@ module UpFront
             wanted = given
             saved Desk::SaveRule.new(clock).call(wanted["body"], id: id.to_i, version: wanted["version"])
           end
+          app.post("/api/rules/acts") { given.then { |wanted| done Desk::ChangeRules.new(clock).call(wanted["rules"], wanted["act"]) } }
+          app.post("/api/rules/acts/preview") do
+            wanted = given
+            json(Pages::RuleChange.new(rulebook, now, ids: wanted["rules"], act: wanted["act"]).to_h)
+          end
+          app.post("/api/rules/pause") do
+            done Desk::PauseRules.new(clock).call(given["until"]&.then { moment(_1) })
+          end
+          app.delete("/api/rules/pause") { done Desk::PauseRules.new(clock).resume }
           app.delete("/api/rules/:id") { |id| done Desk::DeleteRule.new(clock).call(id.to_i) }
           app.post("/api/rules/:id/copy") { |id| saved Desk::CopyRule.new(clock).call(id.to_i), status: 201 }
           app.post("/api/rules/:id/place") { |id| done Desk::MoveRule.new(clock).call(id.to_i, to: given["to"]) }
@@ -37,7 +47,7 @@ module UpFront
           end
           app.post("/api/rules/:id/preview") do |id|
             wanted = given
-            json(Pages::RuleChange.new(rulebook, now, id: id.to_i, act: wanted["act"], to: wanted["to"]).to_h)
+            json(Pages::RuleChange.new(rulebook, now, ids: [id.to_i], act: wanted["act"], to: wanted["to"]).to_h)
           end
           app.post("/api/language/parse") { parsed(given["text"], given["of"] || "rule") }
           app.get("/api/starting-rules") { json(Pages::StartingRules.to_h) }
@@ -57,7 +67,17 @@ module UpFront
             apply(apply_rule(id, wanted["days"], topics: wanted["topics"]), wanted)
           end
         end
-        private_class_method :change, :try, :past
+
+        def self.check_up(app)
+          app.get("/api/check-up") { json(Pages::CheckUp.new(rulebook, now).to_h) }
+          app.post("/api/replay") do
+            wanted = given
+            json(Pages::Replay.new(rulebook, now, wanted.values_at("a", "b"), days: wanted["days"], day: wanted["day"]).to_h)
+          end
+          app.post("/api/check-up/:key/left-alone") { |key| done Desk::LeaveAlone.new(clock).call(key, given["reason"]) }
+          app.delete("/api/check-up/:key/left-alone") { |key| done Desk::LeaveAlone.new(clock).look_again(key) }
+        end
+        private_class_method :change, :try, :past, :check_up
 
         # What these routes share.
         module Helpers
@@ -67,10 +87,22 @@ module UpFront
           end
 
           def parsed(text, of)
-            json(body: (of == "view") ? Core::Language.hear_view(text) : Core::Language.hear_rule(text))
+            body = (of == "view") ? Core::Language.hear_view(text) : Core::Language.hear_rule(text)
+            slip = Core::Language::Slips.of(text, body, known_names, of: of)
+            return json(body: body) unless slip
+
+            json(body: body, misread: {**slip.to_h, line: text[0, slip.from].count("\n") + 1, repairs: slip.repairs.map(&:to_h)})
           rescue Core::Language::Misread => misread
-            json(misread: {message: misread.told, from: misread.place.from, length: misread.place.length, line: misread.place.line,
-                           nearest: misread.nearest})
+            repairs = Core::Language.repairs(text, misread, of: of)
+            json(misread: {message: misread.told(nearest: repairs.empty?), from: misread.place.from, length: misread.place.length,
+                           line: misread.place.line, nearest: misread.nearest, repairs: repairs.map(&:to_h)})
+          end
+
+          # @return [Hash{String=>Array<String>}] by kind, what rules may name
+          def known_names
+            document = rulebook.document
+            %w[groups labels inks templates].to_h { |kind| [kind, document.fetch(kind, []).map { _1["name"] }] }
+              .merge("rounds" => rulebook.plan.rounds.map(&:name), "windows" => rulebook.plan.windows.map(&:name))
           end
 
           def apply_rule(id, days, **only) = Desk::ApplyRule.new(clock, id.to_i, days: days&.to_i, **only)

@@ -9,9 +9,18 @@ module UpFront
           app.get("/api/zones") { json(zones: TZInfo::Timezone.all_identifiers) }
           app.post("/api/setup") do
             wanted = given
-            owner = wanted.slice("name", "addresses", "organisation", "time_zone")
-            done Desk::SetUp.new(clock).call(owner, plan: (wanted["batch"] == false) ? {} : Desk::SetUp::PLAN)
+            done Desk::SetUp.new(clock).call(Desk::GivenPeople.owner(wanted), plan: (wanted["batch"] == false) ? {} : Desk::SetUp::PLAN,
+              rest: {"views" => Desk::SetUp::VIEWS})
           end
+          app.get("/api/about") { json(Pages::About.new(rulebook, now).to_h) }
+          app.put("/api/about") { done Desk::SaveAbout.new(clock).call(given) }
+          app.post("/api/about/preview") { json(Pages::About.new(rulebook, now).change(given)) }
+          app.get("/api/contacts") do
+            headers "content-disposition" => "attachment; filename=\"contacts.vcf\""
+            content_type "text/vcard"
+            Post::ContactCards.write(Pages::About.new(rulebook, now).people)
+          end
+          app.post("/api/people/read") { json(Pages::People.new(given, rulebook).to_h) }
           app.get("/api/sources") do
             counts = Store::SeenFile.group(:source_id).count
             time_format = Core::TimeFormat.new(rulebook.zone, now)

@@ -22,18 +22,25 @@ module UpFront
           def tidy(wanted)
             before = wanted["before"]&.then { |date| rulebook.zone.instant(Date.iso8601(date), 0) }
             ids = Store::BulkSelection.ids(to_tidy(wanted), before: before, all_but_newest: wanted["all_but_newest"] == true)
-            return json(total: ids.size, running: false, messages: tidy_rows(ids)) if wanted["preview"]
+            return preview_tidy(wanted, ids) if wanted["preview"]
 
             begun Desk::DoLarge.new(clock).begin(*tidying(wanted), ids)
           rescue Date::Error
             halt_problem 400, "The date is none.", errors: [{pointer: "/before", expected: "a date as 2027-03-09"}]
           end
 
+          # How many it would change, of how many; those that are so already stay as they are.
+          def preview_tidy(wanted, ids)
+            said = wanted["label"] || (wanted["act"] && (wanted["act"] != "bring_back" || wanted["until"]))
+            changing = said ? Desk::LargeActs.of(clock, *tidying(wanted)).changing_ids(ids) : ids
+            json(total: changing.size, of: ids.size, running: false, messages: tidy_rows(changing))
+          end
+
           def to_tidy(wanted)
             return Store::ViewQuery.new(view(wanted["view"]), now, rulebook.zone).states if wanted["view"]
 
             sought = wanted["find"] || {}
-            Pages::Find.new(sought["text"].to_s, sought.slice(*Store::Finding::NARROWED), rulebook, now).finding&.states ||
+            Pages::Find.new(sought["text"].to_s, sought.slice(*Core::Narrowing::KEYS), rulebook, now).finding&.states ||
               Store::State.none
           end
 

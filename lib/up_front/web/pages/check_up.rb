@@ -1,0 +1,112 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Web
+    module Pages
+      # What the check-up found, each with what it rests on and how it may be repaired; and what is left alone.
+      class CheckUp
+        TITLES = {
+          "never_matches" => "can never match", "never_decides" => "never decides", "same" => "says the same as another",
+          "implied" => "adds nothing", "contrary" => "works against another", "dates_past" => "is over",
+          "empty_group" => "nobody is in it", "matches_all" => "matches everything", "never_surfaces" => "lets nothing in",
+          "unused" => "not in use",
+          "not_matched" => "has not matched", "nearly_all" => "matches nearly all", "surge" => "matches much more",
+          "too_loud" => "alerts in vain", "silenced" => "is never heard", "unreadable" => "cannot be read",
+          "sound_gone" => "its sound is gone", "days_off_past" => "holds days that are past", "long_wait" => "makes mail wait long",
+          "round_covered" => "has a round in heads-down", "round_idle" => "has a round that brings nothing",
+          "look_alike" => "has one who may be another", "silent_member" => "has one who no longer writes"
+        }.freeze
+        NEEDLESS = %w[never_matches never_decides same implied dates_past].freeze # without which nothing is otherwise, or next to nothing
+        THINGS = {"groups" => "Groups and labels", "labels" => "Groups and labels", "inks" => "Inks"}.freeze
+        PLACES = {"groups" => "/rules/people", "labels" => "/rules/people", "inks" => "/rules/inks", "plan" => "/week"}.freeze
+
+        def initialize(rulebook, now)
+          @check_up = Desk::CheckUp.of(rulebook, now)
+          @rulebook = @check_up.rulebook
+          @time_format = Core::TimeFormat.new(rulebook.zone, now)
+          @left_alone = Store::LeftAlone.standing.index_by(&:mark)
+        end
+
+        def to_h
+          open, others = @check_up.found.partition { !@left_alone.key?(_1.key) }
+          {lead: lead(open.size), basis: basis, findings: open.map { row(_1) },
+           left_alone: others.map { |found| row(found).merge(reason: @left_alone.fetch(found.key).reason) }}
+        end
+
+        private
+
+        def lead(count)
+          return "Nothing to look at: all is well with your rules." if count.zero?
+
+          "#{Core::English.sentence(Core::English.count(count, "thing"))} to look at."
+        end
+
+        def basis
+          "Proved from the rules themselves, or seen in the #{Core::English.count(@check_up.messages, "message")} of the last " \
+            "#{Desk::CheckUp::DAYS} days and the alerts of the last #{Desk::CheckUp::LOUD_DAYS}."
+        end
+
+        def row(found)
+          finding = found.finding
+          {key: found.key, kind: finding.kind, title: TITLES.fetch(finding.kind), about: about(finding), said: finding.said,
+           proved: finding.proved, evidence: evidence(found), rules: rules(finding), repairs: repairs(finding)}
+        end
+
+        def rules(finding) = finding.rules.filter_map { |name| @rulebook.by_name[name]&.then { {id: _1.id, name: name} } }
+
+        # @return [String] the rule, or the thing that no rule names; "Your rules" or "Your week" where it is all of them
+        def about(finding)
+          return finding.rules.first if finding.rules.any? && !finding.where.start_with?("/groups")
+
+          kind, place = finding.where.split("/").drop(1)
+          thing = @rulebook.document[kind]
+          place ? thing[place.to_i]["name"] : {"plan" => "Your week"}.fetch(kind, "A rule")
+        end
+
+        # What it rests on, and since when it may be so.
+        def evidence(found)
+          seen = found.finding.seen
+          changed = found.since && " Last changed #{@time_format.day(@rulebook.zone.date(found.since))}: so since then at the latest."
+          return "Proved, from the rulebook itself." if seen.nil? && !found.finding.where.start_with?("/rules/")
+          return "Proved, for all mail there can be.#{changed}" unless seen
+
+          "Seen from #{[seen.from, seen.until].map { @time_format.day(@rulebook.zone.date(_1)) }.join(" to ")}: " \
+            "#{Core::English.count(seen.messages, "message")}. It may be otherwise of the next."
+        end
+
+        # @return [Array<Hash>] label; what is done (delete, off, move, quieten, go), to which rule, to which place or page
+        def repairs(finding)
+          rule = @rulebook.by_name[finding.rules.first]
+          return elsewhere(finding) unless rule
+
+          open = {label: "Open it", act: "go", rule: nil, to: nil, path: "/rules/#{rule.id}"}
+          [*moved_up(finding, rule), *removed(finding, rule), *quieter(finding, rule), open]
+        end
+
+        def moved_up(finding, rule)
+          return [] unless %w[never_decides contrary].include?(finding.kind) && finding.rules.size > 1
+
+          place = finding.rules.drop(1).map { |name| @rulebook.rules.index(@rulebook.by_name[name]) }.min
+          [act("Read it before “#{@rulebook.rules[place].name}”", "move", rule, to: place)]
+        end
+
+        def removed(finding, rule)
+          return [act("Delete it", "delete", rule)] if NEEDLESS.include?(finding.kind) && finding.proved
+          return [act("Switch it off", "off", rule)] if %w[not_matched matches_all nearly_all never_decides].include?(finding.kind)
+
+          []
+        end
+
+        def quieter(finding, rule) = %w[too_loud silenced].include?(finding.kind) ? [act("One loudness quieter", "quieten", rule)] : []
+
+        def act(label, act, rule, to: nil) = {label: label, act: act, rule: rule.id, to: to, path: nil}
+
+        def elsewhere(finding)
+          kind = finding.where.split("/")[1]
+          path = PLACES.fetch(kind, "/rules")
+          [{label: "Go to #{THINGS.fetch(kind, (kind == "plan") ? "Week" : "the rules")}", act: "go", rule: nil, to: nil, path: path}]
+        end
+      end
+    end
+  end
+end

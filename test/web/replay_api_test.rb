@@ -1,0 +1,78 @@
+# frozen_string_literal: true
+
+require_relative "../support/api_helper"
+
+# Two rulebooks over the person's own mail.
+class ReplayAPITest < Minitest::Test
+  include APIHelper
+
+  def setup
+    super
+    Store::MatchIndex.forget
+    loud = {"timing" => {"now" => true}, "alert" => {"level" => "chime"}, "priority" => "high"}
+    set_up(rules: [rule("Loud", when: leaf("subject", "mentions", ["loan"]), then: loud),
+      rule("Quiet", when: leaf("subject", "mentions", ["news"]), then: {"timing" => {"off_front" => true}})])
+    @loan, @news, @other = ["A loan", "News", "Lunch"].map { take(subject: _1).id }
+  end
+
+  def replay(a = {kind: "now"}, b = {kind: "none"}, status: 200) = ask(:post, "/replay", {a: a, b: b, days: 30}, status: status)
+  def figures(page) = page["figures"].to_h { [_1["name"], _1.values_at("a", "b")] }
+  def groups(page) = page["groups"].map { _1.values_at("kind", "rule", "count") }
+
+  def test_both_beside_each_other_and_what_differs_by_rule
+    page = replay
+    assert_equal ["Three of 3 messages would come otherwise.", 3], page.values_at("lead", "messages")
+    assert_equal [%w[1 3], %w[1 0], %w[1 0], %w[1 0]],
+      figures(page).values_at("Comes straight in", "Waits for later", "Never comes in by itself", "Chimes")
+    assert_equal [["alert", "Loud", 1], ["comes", "Quiet", 1], ["priority", "Loud", 1], ["sooner", nil, 1]], groups(page).sort_by(&:first)
+    assert_equal [[@news]], page["groups"].select { _1["kind"] == "comes" }.map { |group| group["messages"].map { _1["id"] } }
+    assert_equal [[2, 3], 24], [page["hours"].map(&:sum), page["hours"][0].size]
+    assert_equal ["2027-03-09", 3], [page["played"]["date"], page["played"]["b"].size]
+    assert_equal "No message would come otherwise.", replay({kind: "now"}, {kind: "now"})["lead"]
+  end
+
+  # What is replayed of a day is what happened on it, message by message.
+  def test_a_replay_of_a_day_is_what_happened
+    mail = Desk::ReplayMail.new(Store::CurrentRulebook.rulebook, [Store::CurrentRulebook.rulebook] * 2, clock.now, days: 1)
+    assert_equal 3, mail.replay.messages
+    books = [Store::CurrentRulebook.rulebook, Desk::ReplaySides.new(Store::CurrentRulebook.rulebook).book({"kind" => "none"})]
+    shown = Desk::ReplayMail.new(Store::CurrentRulebook.rulebook, books, clock.now, days: 1).groups.flat_map(&:shown).uniq(&:id)
+    assert_equal [@loan, @news, @other], shown.map(&:id).sort
+    shown.each do |each|
+      kept = Store::Claim.find(each.id)
+      (Core::Claim::SUBSTANCE - %i[message_id arrived_at]).each do |field|
+        expected = kept[field]
+        assert(expected == each.a.public_send(field), "#{field}: #{expected.inspect}")
+      end
+    end
+  end
+
+  def test_a_draft_a_file_and_a_day_of_before
+    draft = rule("Draft", when: leaf("subject", "mentions", ["lunch"]), then: {"labels" => ["Loans"]})
+    assert_equal [["labels", "Draft", 1]], groups(replay({kind: "now"}, {kind: "draft", body: draft, place: 0}))
+    loud = ask(:get, "/rules")["rules"].first
+    off = {kind: "draft", id: loud["id"], body: loud["body"].merge("enabled" => false)}
+    assert_equal %w[alert priority sooner], groups(replay(off, {kind: "now"})).map(&:first).sort
+    file = JSON.generate(document(rules: [draft]))
+    assert_equal "Three of 3 messages would come otherwise.", replay({kind: "now"}, {kind: "file", text: file})["lead"]
+    clock.now += 86_400
+    ask(:post, "/rules", {body: draft}, status: 201)
+    take(subject: "Lunch again")
+    assert_equal [["labels", "Draft", 2]], groups(replay({kind: "day", day: "2027-03-09"}, {kind: "now"}))
+    replay({kind: "day", day: "2027-03-01"}, {kind: "now"}, status: 422)
+    refused = replay({kind: "now"}, {kind: "file", text: "{"}, status: 422)
+    refute_match(%r{undefined|/rules}, refused["detail"])
+  end
+
+  def test_it_is_judged_by_what_was_done
+    ask(:post, "/acts", {act: "read", opening: true, messages: [@loan]})
+    assert_equal clock.now, Store::State.find(@loan).opened_at.to_time
+    page = replay({kind: "now"}, {kind: "file", text: JSON.generate(document)})
+    assert_equal ["One message that you opened or answered within 10 minutes would wait.", [@loan]],
+      [page["judgement"]["waits"], page["judgement"]["waiting"].map { _1["id"] }]
+    clock.now += 60
+    take(subject: "Another loan")
+    page = replay({kind: "now"}, {kind: "file", text: JSON.generate(document)})
+    assert_equal "One message that came at once, and that you never opened, would not interrupt.", page["judgement"]["vain"]
+  end
+end
