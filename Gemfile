@@ -15,6 +15,7 @@ gem "loofah", "~> 2.25"
 
 gem "parslet", "~> 2.0"
 gem "vcardigan", "~> 0.0.9"
+gem "rubyzip", "~> 2.4"
 gem "icalendar", "~> 2.13"
 gem "ice_cube", "~> 0.17"
 

@@ -7,10 +7,12 @@ export type Trial = Pick<Alert, "level" | "text" | "desktop"> & { sound?: string
 /** Alerts that are shown and sounded in this page for trying them; nothing is entered in the journal. */
 class Trials {
   readonly #hearers = new Set<Hear>();
+  readonly #unheard: Parameters<Hear>[] = []; // tried before what shows alerts was loaded
   #last = 0;
 
   subscribe(hear: Hear): () => void {
     this.#hearers.add(hear);
+    this.#unheard.splice(0).forEach((trial) => hear(...trial));
     return () => void this.#hearers.delete(hear);
   }
 
@@ -30,7 +32,8 @@ class Trials {
       opened: false,
       silenced: false,
     };
-    this.#hearers.forEach((hear) => hear(given, volume));
+    if (this.#hearers.size === 0) this.#unheard.push([given, volume]);
+    else this.#hearers.forEach((hear) => hear(given, volume));
   };
 }
 

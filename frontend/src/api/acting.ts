@@ -14,11 +14,20 @@ declare module "@tanstack/react-query" {
   }
 }
 
-/** A mutation, done once all that it touched is asked anew. Its meta says how the outcome is told. */
+/**
+ * A mutation, done once all that it touched is asked anew. Its meta says how the outcome is told: an act's at once, so that it can be
+ * undone at once; a form's when it is done, since the page may go elsewhere then, and never after a person who has read that it is saved.
+ */
 export function useActMutation<Given, Result extends Outcome>(
   act: (given: Given) => Promise<Result>,
   { tells = "notice", offer }: { tells?: TellsBy; offer?: (given: Given) => Offer | undefined } = {},
 ) {
   const happenings = useHappenings();
-  return useMutation({ mutationFn: act, meta: { tells, offer }, onSuccess: () => happenings.settled });
+  const form = async (given: Given) => {
+    const outcome = await act(given);
+    await happenings.settled;
+    return outcome;
+  };
+  const mutationFn = tells === "inline" ? form : act;
+  return useMutation({ mutationFn, meta: { tells, offer }, onSuccess: () => happenings.settled });
 }

@@ -13,7 +13,13 @@ export type RuleBody = Schemas["RuleBody"];
 export type Vocabulary = Schemas["Vocabulary"];
 export type Fact = Vocabulary["facts"][number];
 export type DryRun = Schemas["DryRun"];
+export type DraftFault = Schemas["DraftFault"];
 export type Tried = Schemas["Tried"];
+export type Learned = Schemas["Learned"];
+export type Replay = Schemas["Replay"];
+export type ReplaySide = Schemas["ReplaySide"];
+export type Proposals = Schemas["Proposals"];
+export type CheckUp = Schemas["CheckUp"];
 export type RuleChange = Schemas["RuleChange"];
 export type StartingRule = Schemas["StartingRule"];
 export type Week = Schemas["Week"];
@@ -37,14 +43,26 @@ export type ViewPage = Schemas["ViewPage"];
 export type ViewDryRun = Schemas["ViewDryRun"];
 export type Pieces = Schemas["Pieces"];
 export type Act =
-  "clear" | "flag" | "unflag" | "read" | "unread" | "let_in" | "discard" | "recover" | "raise" | "lower" | "keep" | "unkeep";
+  | "clear"
+  | "flag"
+  | "unflag"
+  | "read"
+  | "unread"
+  | "let_in"
+  | "to_front"
+  | "discard"
+  | "recover"
+  | "raise"
+  | "lower"
+  | "keep"
+  | "unkeep";
 
 /** What the server refused, in words for a person, with the fields to blame. */
 export class Problem extends Error {
   constructor(
     readonly status: number,
     detail: string,
-    readonly errors: { pointer?: string | null; expected?: string; found?: string | null }[] = [],
+    readonly errors: { pointer?: string | null; expected?: string; found?: string | null; words?: string }[] = [],
   ) {
     super(detail);
   }

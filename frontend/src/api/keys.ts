@@ -13,10 +13,17 @@ export const keys = {
   sheet: (id: Id) => ["message", id],
   remote: (id: number) => ["remote", id],
   source: (id: number) => ["source", id],
+  whyNot: (id: number, rule: number | undefined) => ["message", id, "whyNot", rule],
   starts: (id: number) => ["starts", id],
   backTimes: ["backTimes"],
   minded: ["message", "minded"],
   rules: ["rules"],
+  foreseen: (id: number, act: string, to: number | undefined) => ["foreseen", id, act, to],
+  checkUp: ["checkUp"],
+  replay: (given: unknown) => ["replay", given],
+  proposals: ["proposals"],
+  learned: ["learned"],
+  neverPreview: (rule: number, message: number) => ["proposals", rule, "never", message],
   ruleHistory: (id: number) => ["rules", id, "history"],
   vocabulary: ["vocabulary"],
   viewVocabulary: ["vocabulary", "views"],
@@ -26,6 +33,8 @@ export const keys = {
   startingRule: (key: string, answers: unknown) => ["startingRule", key, answers],
   completions: (fact: string, typed: string) => ["completions", fact, typed],
   things: ["things"],
+  about: ["things", "about"],
+  aboutPreview: (given: unknown) => ["things", "about", "preview", given],
   rulebookPreview: (file: unknown) => ["rulebook", file],
   letThrough: ["letThrough"],
   history: ["history"],
@@ -41,8 +50,8 @@ export const keys = {
   inks: ["inks"],
   wearing: (name: string | undefined) => ["inks", "wearing", name],
   inkDryRun: (thing: unknown) => ["inkDryRun", thing],
-  found: (text: string, narrowed: unknown, offset: number) => ["find", text, narrowed, offset],
-  facets: (text: string, narrowed: unknown) => ["find", "facets", text, narrowed],
+  found: (text: string, narrowed: unknown, offset: number, order: string) => ["find", text, narrowed, offset, order],
+  facets: (text: string, narrowed: unknown, all: boolean) => ["find", "facets", text, narrowed, all],
   hints: (text: string) => ["findHints", text],
   views: ["views"],
   viewNames: ["viewNames"],
@@ -55,12 +64,12 @@ export const keys = {
   sources: ["sources"],
 } as const;
 
-const MAIL = ["front", "held", "day", "round", "status", "message", "views", "find", "inks", "backTimes"];
+const MAIL = ["proposals", "front", "held", "day", "round", "status", "message", "views", "find", "inks", "backTimes"];
 const ALERTS = ["showingAlerts", "journal", "loudness", "front"];
 
 /** The roots of what to ask anew, by the kind of event. Kinds that are not here touch everything. */
 export const TOUCHES: Record<string, readonly string[]> = {
-  arrived: ["find", "views", "day", "held", "status", "front", "sources", "rules"],
+  arrived: ["proposals", "find", "views", "day", "held", "status", "front", "sources", "rules"],
   surfaced: [...MAIL],
   changed: [...MAIL, ...ALERTS, "history"],
   removed: [...MAIL, "history"],
@@ -70,6 +79,9 @@ export const TOUCHES: Record<string, readonly string[]> = {
     ...MAIL,
     ...ALERTS,
     "rules",
+    "foreseen",
+    "checkUp",
+    "learned",
     "vocabulary",
     "dryRun",
     "viewDryRun",
@@ -86,6 +98,8 @@ export const TOUCHES: Record<string, readonly string[]> = {
     "clock",
     "history",
   ],
+  check_up: ["checkUp", "learned", "history"],
+  proposals: ["proposals", "status", "history"],
   heads_down: ["status", "held", "day", "front", "headsDown", "history"],
   heads_down_over: ["status", "held", "day", "front", "headsDown"],
   alert: [...ALERTS],

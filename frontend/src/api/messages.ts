@@ -19,6 +19,13 @@ export const useSource = (id: number) =>
   useQuery({ queryKey: keys.source(id), queryFn: () => unwrap(api.GET("/messages/{id}/source", { params: { path: { id } } })) });
 export const useStarts = (id: number) =>
   useQuery({ queryKey: keys.starts(id), queryFn: () => unwrap(api.GET("/messages/{id}/starts", { params: { path: { id } } })) });
+/** Why a rule did not decide a message. */
+export const useWhyNot = (id: number, rule: number | undefined) =>
+  useQuery({
+    queryKey: keys.whyNot(id, rule),
+    queryFn: () => unwrap(api.GET("/messages/{id}/why-not", { params: { path: { id }, query: { rule: rule! } } })),
+    enabled: rule !== undefined,
+  });
 /** @param asked whether they are wanted yet */
 export const useBackTimes = (asked = true) =>
   useQuery({ queryKey: keys.backTimes, queryFn: () => unwrap(api.GET("/back-times")), gcTime: 0, enabled: asked });
@@ -28,14 +35,23 @@ export const useMindThread = () =>
     unwrap(api.PUT("/messages/{id}/thread", { params: { path: { id } }, body: { word } })),
   );
 export const useAlways = () =>
-  useActMutation((id: number) => unwrap(api.POST("/messages/{id}/always", { params: { path: { id } } })));
-/** Acts on messages; a priority given by hand to one of them may become a rule, if asked. */
+  useActMutation(({ id, act }: { id: number; act: "priority" | "let_in" | "discard" }) =>
+    unwrap(api.POST("/messages/{id}/always", { params: { path: { id } }, body: { act } })),
+  );
+const CORRECTIONS: Partial<Record<Act, "priority" | "let_in" | "discard">> = {
+  raise: "priority",
+  lower: "priority",
+  let_in: "let_in",
+  discard: "discard",
+};
+/** Acts on messages; what corrects a rule by hand of one of them may become a rule, if asked. */
 export function useAct() {
   const always = useAlways();
   const byHand = ({ act, messages }: { act: Act; messages: number[] }) => {
     const [id, ...others] = messages;
-    if (id === undefined || others.length > 0 || (act !== "raise" && act !== "lower")) return undefined;
-    return { label: "Always for this sender", act: () => always.mutate(id) };
+    const correction = CORRECTIONS[act];
+    if (id === undefined || others.length > 0 || !correction) return undefined;
+    return { label: "Always for this sender", act: () => always.mutate({ id, act: correction }) };
   };
   return useActMutation(
     (given: { act: Act; messages: number[]; sender?: boolean }) => unwrap(api.POST("/acts", { body: given })),

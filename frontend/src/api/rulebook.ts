@@ -4,7 +4,11 @@ import { api, unwrap, bytes } from "./client";
 import { keys } from "./keys";
 
 export const useThings = () => useQuery({ queryKey: keys.things, queryFn: () => unwrap(api.GET("/things")) });
-export type RulebookFile = { text: string; way: "add" | "replace"; choices: Record<string, "mine" | "theirs" | "both"> };
+export type RulebookFile = {
+  text: string;
+  way: "add" | "replace";
+  choices: Record<string, "mine" | "theirs" | "both" | "make" | "leave">;
+};
 export const useRulebookPreview = (file: RulebookFile | undefined) =>
   useQuery({
     queryKey: keys.rulebookPreview(file),

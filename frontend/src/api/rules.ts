@@ -19,6 +19,20 @@ export const useDryRun = (draft: Draft | undefined) =>
 export type Step = { act: "move" | "switch" | "delete"; to?: number };
 export const foresee = (id: number, step: Step) =>
   unwrap(api.POST("/rules/{id}/preview", { params: { path: { id } }, body: step }));
+/** What a repair of the check-up would do; nothing is asked for what touches no mail. */
+export const useForeseen = (id: number, act: string, to: number | undefined) =>
+  useQuery({
+    queryKey: keys.foreseen(id, act, to),
+    queryFn: () =>
+      act === "move" ? foresee(id, { act, to }) : foreseeMany({ rules: [id], act: act === "off" ? "off" : "delete" }),
+    enabled: act !== "quieten",
+  });
+export type ManyAct = "on" | "off" | "delete" | "top" | "bottom";
+type Many = { rules: number[]; act: ManyAct };
+export const foreseeMany = (given: Many) => unwrap(api.POST("/rules/acts/preview", { body: given }));
+export const useChangeRules = () => useActMutation((given: Many) => unwrap(api.POST("/rules/acts", { body: given })));
+export const usePauseRules = () => useActMutation((until?: string) => unwrap(api.POST("/rules/pause", { body: { until } })));
+export const useResumeRules = () => useActMutation(() => unwrap(api.DELETE("/rules/pause")));
 export const useRuleHistory = (id: number) =>
   useQuery({
     queryKey: keys.ruleHistory(id),

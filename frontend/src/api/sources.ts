@@ -4,7 +4,8 @@ import { useActMutation } from "./acting";
 import { api, unwrap, bytes } from "./client";
 import { keys } from "./keys";
 
-export const useSources = () => useQuery({ queryKey: keys.sources, queryFn: () => unwrap(api.GET("/sources")) });
+export const useSources = (enabled = true) =>
+  useQuery({ queryKey: keys.sources, queryFn: () => unwrap(api.GET("/sources")), enabled });
 export const useAddSource = () =>
   useActMutation((given: { path: string; account_id?: number }) => unwrap(api.POST("/sources", { body: given })), {
     tells: "inline",

@@ -13,10 +13,10 @@ export type Tidying = Reach & {
   label?: string;
 };
 /** How much tidying would touch, and the first of it. */
-export const useTidyPreview = (source: TidySource, reach: Reach) =>
+export const useTidyPreview = (source: TidySource, tidying: Tidying) =>
   useQuery({
-    queryKey: keys.tidyPreview(source, reach),
-    queryFn: () => unwrap(api.POST("/tidy", { body: { ...source, ...reach, preview: true } })),
+    queryKey: keys.tidyPreview(source, tidying),
+    queryFn: () => unwrap(api.POST("/tidy", { body: { ...source, ...tidying, preview: true } })),
     placeholderData: keepPreviousData,
   });
 export const useTidy = () =>

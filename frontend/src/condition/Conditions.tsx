@@ -123,14 +123,15 @@ function LeafLine({
   );
 }
 
-/** Where all of and any of would differ much, both numbers, with the switch right there. */
+/** Where all of and any of would differ much, both numbers, with the switch right there; it comes below what one is about to press. */
 function Apart({ pointer, dryRun, choose }: { pointer: string; dryRun: Asked | undefined; choose: (kind: GroupKind) => void }) {
   const apart = dryRun?.apart.find((each) => each.pointer === pointer);
   if (!apart) return null;
   const label = GROUP_LABELS[apart.other as GroupKind];
   return (
     <p className={ui.hint}>
-      With <b>{GROUP_LABELS[apart.kind as GroupKind]}</b>, {count(apart.count)} messages are meant; with <b>{label}</b>,{" "}
+      With <b>{GROUP_LABELS[apart.kind as GroupKind]}</b>,{" "}
+      {apart.count === 1 ? "1 message is" : `${count(apart.count)} messages are`} meant; with <b>{label}</b>,{" "}
       {count(apart.other_count)} would be.
       <Button variant="text" onClick={() => choose(apart.other as GroupKind)}>
         Use {label}
@@ -192,7 +193,6 @@ export function GroupLines({ group, pointer, vocabulary, dryRun, change, depth =
         );
       })}
       {members.length === 0 && <p className={ui.quiet}>{kind === "any" ? "Nothing holds yet." : "Holds for every message."}</p>}
-      <Apart pointer={pointer} dryRun={dryRun} choose={choose} />
       <div className={ui.conditionLine}>
         <Adder
           label={adding}
@@ -206,6 +206,7 @@ export function GroupLines({ group, pointer, vocabulary, dryRun, change, depth =
           </Button>
         )}
       </div>
+      <Apart pointer={pointer} dryRun={dryRun} choose={choose} />
     </SentenceParts>
   );
 }

@@ -105,7 +105,12 @@ export function InWords({
                 Show where
               </Button>
             )}
-            {misread.nearest && (
+            {misread.repairs.map((repair) => (
+              <Button key={repair.text} variant="text" onClick={() => type(repair.text)}>
+                Write {repair.label}
+              </Button>
+            ))}
+            {misread.repairs.length === 0 && misread.nearest && (
               <Button variant="text" onClick={mend}>
                 Put “{misread.nearest}” there
               </Button>

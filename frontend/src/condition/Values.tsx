@@ -1,14 +1,17 @@
 import { useState } from "react";
 import type { Fact, Vocabulary } from "../api/client";
 import { useCompletions } from "../api/language";
+import { readPeople } from "../api/people";
 import { Choice, DayChips, Given } from "../parts/chips";
 import { Combobox, type Option } from "../parts/Combobox";
 import { NumberSlot } from "../parts/fields";
 import { DateSlot, TimeSlot } from "../parts/moments";
+import ui from "../parts/page.module.css";
 import { Slot } from "../parts/Slot";
 import styles from "./condition.module.css";
 import { Duration } from "./Duration";
 import { GroupDialog } from "./GroupDialog";
+import { SizeSlot } from "./SizeSlot";
 import type { Leaf } from "./tree";
 
 export type LeafProps = { leaf: Leaf; fact: Fact; vocabulary: Vocabulary; change: (next: Leaf) => void };
@@ -23,6 +26,12 @@ function shown(value: string): string {
   if (value === "contacts") return "my contacts";
   return value.startsWith("@") ? `anyone at ${value.slice(1)}` : value;
 }
+
+/** "lift, water" is two words; a comma within quotes parts nothing. */
+const wordsIn = (text: string) =>
+  Array.from(text.matchAll(/"([^"]*)"|“([^”]*)”|[^,;\n]+/g), (found) => (found[1] ?? found[2] ?? found[0]).trim()).filter(
+    Boolean,
+  );
 
 /** Values as chips, with a field that completes them from the mail that is here. */
 export function Chips({
@@ -46,7 +55,22 @@ export function Chips({
   const known = (found.data?.values ?? []).filter(({ value }) => !values.includes(value));
   const options: Option[] = known.map(({ value, label, count }) => ({ key: value, label, count }));
   if (people) options.push({ key: MAKE, label: values.length > 1 ? "Make a group of these …" : "Make a group of people …" });
-  const add = (value: string) => !values.includes(value) && change([...values, value]);
+  const [nobody, setNobody] = useState<string[]>([]);
+  const add = (more: string[]) => {
+    const fresh = more.filter((value, at) => !values.includes(value) && more.indexOf(value) === at);
+    if (fresh.length > 0) change([...values, ...fresh]);
+  };
+  /** What was typed or pasted as it is: people as they are written, words with commas between them. */
+  const take = (text: string) => {
+    if (!people) return add(wordsIn(text));
+    void readPeople(text).then(
+      ({ terms, unread }) => {
+        add(terms);
+        setNobody(unread);
+      },
+      () => add([text]),
+    );
+  };
   return (
     <>
       {values.map((value, index) => (
@@ -57,14 +81,21 @@ export function Chips({
       ))}
       <Combobox
         free
+        takesOnly={people}
         label={label}
         placeholder={values.length ? "+ another" : people ? "who …" : "words …"}
         options={options}
         typed={typed}
         type={setTyped}
         loading={found.isFetching}
-        take={(option) => (option.key === MAKE ? setMaking(true) : add(option.key))}
+        take={(option, free) => (option.key === MAKE ? setMaking(true) : free ? take(option.key) : add([option.key]))}
       />
+      {nobody.length > 0 && (
+        <span className={ui.inPlace} role="alert">
+          {nobody.map((each) => `“${each}”`).join(", ")} {nobody.length === 1 ? "is" : "are"} nobody that could be read. Give an
+          address, a domain such as @b.example, or a group.
+        </span>
+      )}
       {making && (
         <GroupDialog
           members={values.filter((value) => value.includes("@"))}
@@ -129,6 +160,8 @@ export function Value(props: LeafProps) {
     case "span":
       return <Span {...props} />;
     case "number":
+      if (fact.name === "size")
+        return <SizeSlot label={fact.label} value={leaf.value as number} change={(next) => change({ ...leaf, value: next })} />;
       return (
         <NumberSlot
           label={fact.label}

@@ -57,7 +57,7 @@ export function entriesOf(vocabulary: Vocabulary, typed: string): Entry[] {
       ];
     if (shape === "choice")
       return choices.map((choice) => ({
-        label: `${label} is ${choice.label}`,
+        label: op === "within" ? `${label} ${choice.label}` : `${label} is ${choice.label}`,
         also,
         leaf: { fact: name, op, value: [choice.value] },
       }));

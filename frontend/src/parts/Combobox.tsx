@@ -1,14 +1,23 @@
 import Autocomplete from "@mui/material/Autocomplete";
 import TextField from "@mui/material/TextField";
 import { useState, type KeyboardEvent } from "react";
+import { fold } from "./fold";
 import styles from "./combobox.module.css";
 import fields from "./fields.module.css";
 
 export type Option = { key: string; label: string; count?: number | null; aside?: string };
 
+/** The one suggestion that goes on from what is typed; Enter takes it. */
+function onlyOne(options: Option[], typed: string): Option | undefined {
+  const known = options.filter(({ count }) => count !== undefined);
+  const [first] = known;
+  return first && known.length === 1 && typed.trim() !== "" && fold(first.label).includes(fold(typed.trim())) ? first : undefined;
+}
+
 /**
  * A field to look for something by typing what one means. A choice is taken at once and the field is empty again.
  * @param free what is typed may be taken as it is
+ * @param takesOnly Enter takes the only suggestion in place of what is typed
  */
 export function Combobox({
   label,
@@ -18,6 +27,7 @@ export function Combobox({
   type,
   take,
   free,
+  takesOnly,
   wide,
   loading,
 }: {
@@ -26,14 +36,18 @@ export function Combobox({
   options: Option[];
   typed: string;
   type: (typed: string) => void;
-  take: (option: Option) => void;
+  /** @param free whether it was typed, and none of the options */
+  take: (option: Option, free?: boolean) => void;
   free?: boolean;
+  takesOnly?: boolean;
   wide?: boolean;
   loading?: boolean;
 }) {
   const [open, setOpen] = useState(false);
+  const only = takesOnly ? onlyOne(options, typed) : undefined;
   const finish = (label: string) => {
-    if (free && label.trim()) take({ key: label.trim(), label: label.trim() });
+    const written = label.trim();
+    if (free && written) take({ key: written, label: written }, true);
     type("");
   };
   return (
@@ -59,8 +73,11 @@ export function Combobox({
         if (reason === "input") type(next);
       }}
       onChange={(_, option) => {
-        if (typeof option === "string") finish(option);
-        else {
+        if (typeof option === "string") {
+          if (only && !loading) take(only);
+          else return finish(option);
+          type("");
+        } else {
           take(option);
           type("");
         }
@@ -88,7 +105,7 @@ export function Combobox({
               "aria-label": label,
               "aria-busy": loading,
               onKeyDown: (event: KeyboardEvent<HTMLInputElement>) => {
-                if (event.key !== "," || !free) return;
+                if (event.key !== "," || !free || /^["“<]/.test(typed)) return;
                 event.preventDefault();
                 finish(typed);
               },

@@ -59,7 +59,7 @@ export const DAYS = ["mon", "tue", "wed", "thu", "fri", "sat", "sun"];
 export function DayChips<Day extends string>({
   days,
   change,
-  names = DAYS.map((day) => ({ day, label: day })),
+  names = DAYS.map((day) => ({ day, label: day.charAt(0).toUpperCase() + day.slice(1) })),
 }: {
   days: Day[];
   change: (days: Day[]) => void;

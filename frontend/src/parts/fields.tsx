@@ -4,6 +4,15 @@ import styles from "./fields.module.css";
 
 /** The fields of a sentence: each stands on a line of its own colour, among the words. */
 
+/** What is pasted is never cut: it stands there whole, and says that it is too long. */
+const tooLong = (value: string, most: number | undefined) =>
+  most !== undefined && value.length > most
+    ? {
+        error: true,
+        helperText: `At most ${most.toLocaleString("en")} characters; these are ${value.length.toLocaleString("en")}.`,
+      }
+    : {};
+
 type Width = "usual" | "number" | "time" | "date" | "long" | "wide" | "mark" | "full";
 type Common<Value> = { label: string; value: Value; change: (next: Value) => void; required?: boolean };
 type TextGiven = Common<string> & {
@@ -27,7 +36,8 @@ function Slot({ label, value, change, width = "usual", placeholder, most, list, 
       placeholder={placeholder}
       onChange={(event) => change(event.target.value)}
       onBlur={leave}
-      slotProps={{ htmlInput: { "aria-label": label, maxLength: most, list, ...limits } }}
+      {...tooLong(value, most)}
+      slotProps={{ htmlInput: { "aria-label": label, list, ...limits } }}
       {...rest}
     />
   );
@@ -79,7 +89,8 @@ export function TitleField({
       placeholder={placeholder}
       autoFocus={autoFocus}
       onChange={(event) => change(event.target.value)}
-      slotProps={{ htmlInput: { "aria-label": "Name", maxLength: most } }}
+      {...tooLong(value, most)}
+      slotProps={{ htmlInput: { "aria-label": "Name" } }}
     />
   );
 }

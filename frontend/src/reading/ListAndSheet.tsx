@@ -1,4 +1,4 @@
-import { useEffect, useState, type HTMLAttributes, type ReactNode, type Ref } from "react";
+import { useEffect, useRef, useState, type HTMLAttributes, type ReactNode, type Ref } from "react";
 import { useLocation, useNavigate } from "react-router";
 import { useKey } from "../parts/keys";
 import ui from "../parts/page.module.css";
@@ -43,6 +43,11 @@ export function ListAndSheet({ place, query = "", open, parts, held, reads, empt
     if (open !== undefined && next !== undefined) void navigate(at(next));
     return next;
   };
+  const step = (by: number) => {
+    const ids = order.ids(parts);
+    const next = ids[ids.indexOf(open ?? -1) + by];
+    if (next !== undefined) void navigate(at(next));
+  };
   useKey(
     "close",
     () => {
@@ -63,10 +68,21 @@ export function ListAndSheet({ place, query = "", open, parts, held, reads, empt
     if (open !== undefined && ids.includes(open)) void navigate(at(next));
   };
   const [shown, setShown] = useState<{ pane: Pane; id: number }>();
+  const opener = useRef<Element>(null); // what had the focus when a pane opened, and has it again when it closes
   const show = (id: number, pane: Pane) => {
+    opener.current = document.activeElement;
     setShown({ id, pane });
     if (id !== open) void navigate(at(id));
   };
+  const closed = useRef<Pane>(undefined);
+  useEffect(() => {
+    if (shown) closed.current = shown.pane;
+    else if (closed.current) {
+      const back = opener.current?.isConnected ? opener.current : document.querySelector(`[data-pane="${closed.current}"]`);
+      if (document.activeElement === document.body) (back as HTMLElement | null)?.focus();
+      closed.current = undefined;
+    }
+  }, [shown]);
   return (
     <ListProvider order={order} leaving={leaving}>
       <ChosenProvider key={place}>
@@ -81,8 +97,9 @@ export function ListAndSheet({ place, query = "", open, parts, held, reads, empt
             at={at}
             act={act}
             pane={shown?.id === open ? shown?.pane : undefined}
-            show={(pane) => setShown(pane && open !== undefined ? { pane, id: open } : undefined)}
+            show={(pane) => (pane && open !== undefined ? show(open, pane) : setShown(undefined))}
             reads={reads}
+            step={step}
             empty={empty}
             aside={aside}
           />

@@ -32,7 +32,8 @@ export function ListKeys({ open, act, show, go, all: whole }: Given) {
     const one = near();
     return chosen.ids.length > 0 ? [...chosen.ids] : one === undefined ? [] : [one];
   };
-  const rows = (): Row[] => aim().flatMap((id) => order.row(id) ?? (sheet?.id === id ? [sheet] : []));
+  // The open message first as its own buttons have it: list and sheet are asked anew one after the other.
+  const rows = (): Row[] => aim().flatMap((id) => (sheet?.id === id ? sheet : (order.row(id) ?? [])));
   const all = (is: (row: Row) => boolean) => rows().length > 0 && rows().every(is);
   // What is not known of the list is acted on all the same: the server knows how it stands.
   const but = (leftOut: (row: Row) => boolean): number[] => {

@@ -45,33 +45,55 @@ function Until({ until, change }: { until: string; change: (until: string) => vo
   );
 }
 
+type Given = {
+  source: TidySource;
+  holds: string;
+  /** what is offered first */
+  begin?: string;
+  close: () => void;
+};
+
 /** One thing done to all that a view holds or a search finds: told first, taken back in one step. */
-export function TidyPane({ source, holds, close }: { source: TidySource; holds: string; close: () => void }) {
-  const [what, setWhat] = useState("clear");
+export function TidyPane({ source, holds, begin = "clear", close }: Given) {
+  const [what, setWhat] = useState(begin);
   const [reach, setReach] = useState<Reach>({});
   const times = useBackTimes().data?.choices;
   const [until, setUntil] = useState("");
   const back = until || times?.[0]?.until || "";
   const labels = useVocabulary().data?.labels ?? [];
-  const preview = useTidyPreview(source, reach).data;
+  const act: Tidying = what.startsWith("label:")
+    ? { label: what.slice(6) }
+    : { act: what as Tidying["act"], ...(what === BACK ? { until: back } : {}) };
+  const preview = useTidyPreview(source, { ...reach, ...act }).data;
   const tidy = useTidy();
   const going = useStatus().data?.going ?? [];
   const choices = [...ACTS, ...labels.map((label) => ({ value: `label:${label}`, label: `Put the label ${label} on` }))];
   const verb = choices.find(({ value }) => value === what)?.label ?? "";
   const total = preview?.total ?? 0;
+  const all = preview?.of ?? 0;
   const many = `${total.toLocaleString("en")} ${total === 1 ? "message" : "messages"}`;
   const shown = preview?.messages?.length ?? 0;
   const running = going.some(({ step }) => step === tidy.data?.undo_id);
-  const act: Tidying = what.startsWith("label:")
-    ? { label: what.slice(6) }
-    : { act: what as Tidying["act"], ...(what === BACK ? { until: back } : {}) };
   return (
     <section className={forms.tidy} aria-label="Tidy">
       <div className={ui.conditionLine}>
         <Slot label="What to do" value={what} choices={choices} change={setWhat} />
         <span>
-          <b>{many}</b>: all that {holds}
-          {reach.before || reach.all_but_newest ? ", of what is said here" : ""}, not only what is on the page.
+          {total === 0 && all > 0 ? (
+            <b>None of the {all.toLocaleString("en")}</b>
+          ) : (
+            <>
+              <b>{many}</b>
+              {all === total ? ": all" : ` of the ${all.toLocaleString("en")}`}
+            </>
+          )}{" "}
+          that {holds}
+          {reach.before || reach.all_but_newest ? ", of what is said here" : ""}
+          {all === total
+            ? ", not only what is on the page."
+            : total === 0
+              ? ": all are so already."
+              : "; the others are so already."}
         </span>
       </div>
       {what === BACK && <Until until={back} change={setUntil} />}

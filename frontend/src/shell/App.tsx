@@ -1,6 +1,5 @@
 import { Suspense, useEffect } from "react";
 import { Link, useLocation, useNavigate } from "react-router";
-import { AlertStation } from "../alerts/AlertStation";
 import { TrialsProvider } from "../alerts/trials";
 import { useConnection, useHear } from "../api/events";
 import { useStatus } from "../api/moment";
@@ -16,8 +15,11 @@ import { DayColumn } from "./DayColumn";
 import { DropZone } from "./DropZone";
 import { Going } from "./Going";
 import { Screens } from "./Screens";
+import { SkipLink } from "./SkipLink";
 import { useViewKeys } from "./useViewKeys";
 
+const AlertStation = lazily("AlertStation", () => import("../alerts/AlertStation"));
+const Paused = lazily("Paused", () => import("./Paused"));
 const NoticeBar = lazily("NoticeBar", () => import("./NoticeBar"));
 const WelcomeScreen = lazily("WelcomeScreen", () => import("../screens/mail-in/WelcomeScreen"));
 
@@ -30,6 +32,7 @@ const TITLES: Record<string, string> = {
   inks: "Inks",
   views: "Views",
   "mail-in": "Mail in",
+  done: "What was done",
 };
 
 function Lost({ connection }: { connection: Connection }) {
@@ -104,10 +107,14 @@ export function App() {
   return (
     <TrialsProvider>
       <DropZone>
+        <SkipLink />
         <Bar status={status.data} />
         <Lost connection={connection} />
         <Failing faults={status.data.faults} />
         <Going going={status.data.going} />
+        <Suspense fallback={null}>
+          <Paused paused={status.data.paused} />
+        </Suspense>
         <div className={styles.frame}>
           {place !== "week" && <DayColumn />}
           <Screens />
@@ -115,7 +122,9 @@ export function App() {
         <Suspense fallback={null}>
           <NoticeBar />
         </Suspense>
-        <AlertStation />
+        <Suspense fallback={null}>
+          <AlertStation />
+        </Suspense>
       </DropZone>
     </TrialsProvider>
   );

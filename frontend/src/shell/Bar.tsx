@@ -2,6 +2,7 @@ import { NavLink } from "react-router";
 import type { Status } from "../api/client";
 import { Mark } from "../parts/Mark";
 import styles from "./bar.module.css";
+import { CheckUpCount } from "./CheckUpCount";
 import { ClockControl } from "./ClockControl";
 import { FindField } from "./FindField";
 import { HeadsDown } from "./HeadsDown";
@@ -21,7 +22,9 @@ export function Bar({ status }: { status: Status }) {
           {status.next_round && <small> next {status.next_round}</small>}
         </NavLink>
         <NavLink to="/views">Views</NavLink>
-        <NavLink to="/rules">Rules</NavLink>
+        <NavLink to="/rules">
+          Rules <CheckUpCount />
+        </NavLink>
         <NavLink to="/week">Week</NavLink>
         <NavLink to="/alerts">Alerts</NavLink>
         <NavLink to="/mail-in">Mail in</NavLink>
@@ -29,6 +32,9 @@ export function Bar({ status }: { status: Status }) {
       <div className={styles.barRight}>
         <FindField />
         <HeadsDown status={status} />
+        <NavLink className={styles.done} to="/done">
+          Done
+        </NavLink>
         <Keys />
         {status.demo && <ClockControl />}
       </div>

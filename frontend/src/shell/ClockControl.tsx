@@ -15,7 +15,8 @@ export function ClockControl() {
   return (
     <>
       <BarButton className={styles.clockButton} onClick={(event) => setAnchor(event.currentTarget)} aria-haspopup="dialog">
-        Demo clock <time>{clock.label}</time> · {paceWords(clock.rate)}
+        <span className={styles.wide}>Demo clock</span> <time>{clock.label}</time>{" "}
+        <span className={styles.wide}>· {paceWords(clock.rate)}</span>
       </BarButton>
       <Suspense fallback={null}>
         {anchor && <ClockPanel clock={clock} anchor={anchor} close={() => setAnchor(undefined)} />}

@@ -6,6 +6,7 @@ import { ENTER_ROWS } from "../reading/enter";
 import styles from "./find.module.css";
 
 const SETTLES_MS = 120;
+const MOST_KEPT = 4000; // of a text that is too long to look for; the page says so
 const TYPED = { typed: true }; // marks the steps of history that the field itself made
 
 /** One field over all mail: what is typed is looked for at once. */
@@ -31,7 +32,7 @@ export function FindField() {
   useEffect(() => {
     if (typed === said || (!here && typed.trim() === "")) return;
     const timer = setTimeout(() => {
-      void navigate(`/find?text=${encodeURIComponent(typed)}`, { replace: here, state: TYPED });
+      void navigate(`/find?text=${encodeURIComponent(typed.slice(0, MOST_KEPT))}`, { replace: here, state: TYPED });
     }, SETTLES_MS);
     return () => clearTimeout(timer);
   }, [typed, said, here, navigate]);
@@ -49,7 +50,6 @@ export function FindField() {
         type="search"
         aria-label="Find in all mail"
         placeholder="Find in all mail"
-        maxLength={2000}
         value={typed}
         onChange={(event) => setTyped(event.target.value)}
       />

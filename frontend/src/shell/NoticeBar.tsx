@@ -1,6 +1,7 @@
 import Button from "@mui/material/Button";
 import Snackbar from "@mui/material/Snackbar";
 import { useRef } from "react";
+import { Link } from "react-router";
 import { useUndo, useUndoLast } from "../api/history";
 import { KeyCap } from "../parts/KeyCap";
 import { useKey } from "../parts/keys";
@@ -42,6 +43,9 @@ export function NoticeBar() {
                 Undo <KeyCap of="undo" />
               </Button>
             )}
+            <Button variant="text" component={Link} to="/done" onClick={dismiss}>
+              What was done
+            </Button>
             <Button variant="text" onClick={dismiss}>
               Dismiss
             </Button>

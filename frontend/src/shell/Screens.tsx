@@ -15,21 +15,26 @@ const SCREENS: [path: string, Screen: ReturnType<typeof lazily>][] = [
   ["/rules/begin", lazily("BeginScreen", () => import("../screens/rules/BeginScreen"))],
   ["/rules/people", lazily("PeopleScreen", () => import("../screens/rules/PeopleScreen"))],
   ["/rules/inks", lazily("InksScreen", () => import("../screens/rules/inks/InksScreen"))],
+  ["/rules/replay", lazily("ReplayScreen", () => import("../screens/rules/replay/ReplayScreen"))],
+  ["/rules/proposals", lazily("ProposalsScreen", () => import("../screens/rules/proposals/ProposalsScreen"))],
+  ["/rules/check-up", lazily("CheckUpScreen", () => import("../screens/rules/check-up/CheckUpScreen"))],
   ["/rules/carry", lazily("CarryScreen", () => import("../screens/rules/CarryScreen"))],
-  ["/rules/done", lazily("DoneScreen", () => import("../screens/rules/DoneScreen"))],
   ["/rules/:id", lazily("EditScreen", () => import("../screens/rules/EditScreen"))],
   ["/inks/:name/:id?", lazily("WearingScreen", () => import("../screens/inks/WearingScreen"))],
   ["/find/:id?", lazily("FindScreen", () => import("../screens/find/FindScreen"))],
   ["/views", ViewsScreen],
   ["/views/new", ViewEditScreen],
   ["/views/followed", lazily("MindedScreen", () => import("../screens/views/MindedScreen"))],
+  ["/views/discarded/:id?", lazily("DiscardedScreen", () => import("../screens/find/DiscardedScreen"))],
   ["/views/:view/edit", ViewEditScreen],
   ["/views/:view/:id?", ViewsScreen],
   ["/alerts", lazily("JournalScreen", () => import("../screens/alerts/JournalScreen"))],
   ["/alerts/loud", lazily("LoudScreen", () => import("../screens/alerts/LoudScreen"))],
   ["/alerts/settings", lazily("AlertSettingsScreen", () => import("../screens/alerts/AlertSettingsScreen"))],
   ["/week", lazily("WeekScreen", () => import("../screens/week/WeekScreen"))],
+  ["/done", lazily("DoneScreen", () => import("../screens/done/DoneScreen"))],
   ["/mail-in", lazily("SourcesScreen", () => import("../screens/mail-in/SourcesScreen"))],
+  ["/mail-in/me", lazily("AboutScreen", () => import("../screens/mail-in/AboutScreen"))],
 ];
 
 // What the address names is under way before anything is drawn.
@@ -59,6 +64,7 @@ export function Screens() {
           {SCREENS.map(([path, Screen]) => (
             <Route key={path} path={path} element={<Screen />} />
           ))}
+          <Route path="/rules/done" element={<Navigate to="/done" replace />} />
           <Route path="*" element={<Navigate to="/front" replace />} />
         </Routes>
       </Suspense>

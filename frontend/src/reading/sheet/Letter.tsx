@@ -2,8 +2,9 @@ import Button from "@mui/material/Button";
 import { useRef, useState } from "react";
 import type { Sheet } from "../../api/client";
 import { useRemoteContent } from "../../api/messages";
-import { Marked } from "../Marked";
+import { Files } from "./Files";
 import styles from "./letter.module.css";
+import { PlainText } from "./PlainText";
 
 const TALLEST = 20_000; // pixels; what is taller scrolls by itself
 
@@ -34,7 +35,10 @@ function Html({ id }: { id: number }) {
         sandbox="allow-same-origin allow-popups allow-popups-to-escape-sandbox"
         src={`/api/messages/${id}/html${remote ? "?remote=true" : ""}`}
         style={{ height }}
-        onLoad={measure}
+        onLoad={() => {
+          measure();
+          frame.current?.contentDocument?.addEventListener("toggle", measure, true); // quoted text that is folded or opened
+        }}
       />
     </>
   );
@@ -53,28 +57,13 @@ export function Letter({ sheet }: { sheet: Sheet }) {
           in the file: <a href={`/api/messages/${sheet.id}/raw`}>save it as it came</a>.
         </p>
       )}
-      {sheet.html && !plain ? (
-        <Html id={sheet.id} />
-      ) : (
-        <div className={styles.text}>{sheet.text ? <Marked text={sheet.text} pieces={sheet.text_pieces} /> : "(no text)"}</div>
-      )}
+      {sheet.html && !plain ? <Html id={sheet.id} /> : <PlainText sheet={sheet} />}
       {sheet.html && (
         <Button variant="text" onClick={() => setPlain(!plain)}>
           {plain ? "Show it as designed" : "Show the text alone"}
         </Button>
       )}
-      {sheet.attachments.length > 0 && (
-        <ul className={styles.files} aria-label="Attachments">
-          {sheet.attachments.map((file) => (
-            <li key={file.path}>
-              <a href={file.path} download={file.name}>
-                {file.name}
-              </a>{" "}
-              <span>{file.size}</span>
-            </li>
-          ))}
-        </ul>
-      )}
+      <Files sheet={sheet} />
     </div>
   );
 }

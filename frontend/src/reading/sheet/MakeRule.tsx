@@ -1,6 +1,7 @@
 import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
 import { useState } from "react";
+import { useNavigate } from "react-router";
 import type { Row, RuleBody, Starts } from "../../api/client";
 import { useStarts } from "../../api/messages";
 import { useMakeRule, useDryRun } from "../../api/rules";
@@ -39,6 +40,7 @@ function Panel({ id, given, close }: { id: number; given: Starts; close: () => v
   const [priority, setPriority] = useState<Row["priority"] | "">("");
   const [name, setName] = useState<string>();
   const begin = useBeginRule();
+  const navigate = useNavigate();
   const make = useMakeRule();
   const starts = chosen.map((index) => given.starts[index]!);
   const body: RuleBody = {
@@ -70,6 +72,7 @@ function Panel({ id, given, close }: { id: number; given: Starts; close: () => v
           ))}
         </div>
       </div>
+      <p className={`${ui.quiet} ${styles.counted}`}>Each with how many messages of the last 30 days.</p>
       <div className={styles.line}>
         shall
         <OneOf label="When it surfaces" value={timing} choices={SHALL} change={setTiming} />
@@ -105,6 +108,9 @@ function Panel({ id, given, close }: { id: number; given: Starts; close: () => v
         <Button onClick={close}>Cancel</Button>
         <Button variant="text" onClick={more}>
           Write more of it …
+        </Button>
+        <Button variant="text" onClick={() => void navigate("/views/new", { state: { when: body.when } })}>
+          Keep it as a view
         </Button>
       </div>
     </section>

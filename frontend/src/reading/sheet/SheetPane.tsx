@@ -1,20 +1,19 @@
+import KeyboardArrowDown from "@mui/icons-material/KeyboardArrowDown";
+import KeyboardArrowUp from "@mui/icons-material/KeyboardArrowUp";
 import Button from "@mui/material/Button";
+import IconButton from "@mui/material/IconButton";
 import { useEffect, useRef, type ReactNode } from "react";
 import { useNavigate } from "react-router";
 import { alertsOpened } from "../../api/alerts";
-import type { Act, Sheet } from "../../api/client";
+import type { Sheet } from "../../api/client";
 import { useMarkRead, useSheet } from "../../api/messages";
-import { useVocabulary } from "../../api/rules";
-import { inkStyle } from "../../look/ink";
 import { Fault } from "../../parts/Fault";
-import { KeyCap } from "../../parts/KeyCap";
 import ui from "../../parts/page.module.css";
-import { Marked } from "../Marked";
-import { MoveTo } from "../MoveTo";
-import { Labels, PriorityWord } from "../rows";
 import type { Acts } from "../acts";
 import { useList } from "../order";
+import { Actions } from "./Actions";
 import { BringBack } from "./BringBack";
+import { Head } from "./Head";
 import { InkPane } from "./InkPane";
 import { KeepPane } from "./KeepPane";
 import { LabelsPane } from "./LabelsPane";
@@ -35,143 +34,14 @@ type Given = {
   show: (pane: Pane | undefined) => void;
   empty: ReactNode;
   reads?: Reads;
+  /** opens the message so many rows on */
+  step?: (by: number) => void;
   /** what the place has to say of the message, below its why */
   aside?: ReactNode;
 };
 
 /** When an opened message counts as read: a list of unread mail must not lose it while it is read. */
 export type Reads = "at once" | "on leaving" | "never";
-
-const initials = (name: string) =>
-  name
-    .split(/\s+/)
-    .map((part) => part.match(/[\p{L}\p{N}]/u)?.[0] ?? "")
-    .join("")
-    .slice(0, 2)
-    .toUpperCase();
-
-function Head({ sheet }: { sheet: Sheet }) {
-  const sender = sheet.from[0];
-  const inks = useVocabulary().data?.ink_styles;
-  const ink = sheet.ink ? inks?.[sheet.ink] : undefined;
-  return (
-    <>
-      <div className={styles.meta}>
-        <div className={styles.initials} aria-hidden>
-          {initials(sender?.name ?? sheet.sender)}
-        </div>
-        <div className={styles.people}>
-          <b>{sender?.name ?? sheet.sender}</b> {sender && !sender.name.includes(sender.email) && <span>{sender.email}</span>}
-          <br />
-          {sheet.addressed}
-        </div>
-        <time>{sheet.arrived}</time>
-      </div>
-      <h1 className={styles.title} style={inkStyle(ink)}>
-        <Marked text={sheet.subject} pieces={sheet.subject_pieces} /> <PriorityWord priority={sheet.priority} />{" "}
-        <Labels names={sheet.labels} />
-      </h1>
-    </>
-  );
-}
-
-type ActionsGiven = { sheet: Sheet } & Pick<Given, "act" | "show">;
-
-/** How loud it is, by hand: priority, top, labels. */
-function Weigh({ sheet, act, show }: ActionsGiven) {
-  const weigh = (name: Act) => act(name, [sheet.id]);
-  return (
-    <div className={styles.sheetWeigh} role="group" aria-label="Its weight">
-      {sheet.priority !== "top" && (
-        <Button variant="text" onClick={() => weigh("raise")}>
-          Raise <KeyCap of="raise" />
-        </Button>
-      )}
-      {sheet.priority !== "low" && (
-        <Button variant="text" onClick={() => weigh("lower")}>
-          Lower <KeyCap of="lower" />
-        </Button>
-      )}
-      <Button variant="text" onClick={() => (sheet.kept ? weigh("unkeep") : show("keep"))}>
-        {sheet.kept ? "No longer at top" : "Keep at top"} <KeyCap of="keep" />
-      </Button>
-      <Button variant="text" onClick={() => show("labels")}>
-        Labels <KeyCap of="label" />
-      </Button>
-      <Button variant="text" onClick={() => show("ink")}>
-        Ink <KeyCap of="ink" />
-      </Button>
-    </div>
-  );
-}
-
-function Actions({ sheet, act, show }: ActionsGiven) {
-  const list = useList();
-  const makeRule = () => show("rule");
-  const bringBack = () => show("back");
-  const leave = (name: Act) => {
-    list?.leaving([sheet.id]);
-    act(name, [sheet.id]);
-  };
-  const clear = () => leave("clear");
-  const letIn = () => leave("let_in");
-  const flag = () => act(sheet.flagged ? "unflag" : "flag", [sheet.id]);
-  const unread = () => act(sheet.unread ? "read" : "unread", [sheet.id]);
-  return (
-    <div className={ui.sheetFoot} data-sheet-foot>
-      <Weigh sheet={sheet} act={act} show={show} />
-      {sheet.put_off && (
-        <Button variant="contained" onClick={letIn}>
-          Bring back now <KeyCap of="letIn" />
-        </Button>
-      )}
-      {sheet.held && (
-        <Button variant="contained" onClick={letIn}>
-          Let in now <KeyCap of="letIn" />
-        </Button>
-      )}
-      {sheet.held && (
-        <Button
-          onClick={() => {
-            list?.leaving([sheet.id]);
-            act("let_in", [sheet.id], { sender: true });
-          }}
-        >
-          All from this sender
-        </Button>
-      )}
-      {sheet.held && <MoveTo ids={[sheet.id]} of={sheet.subject} now={sheet.comes_at} />}
-      {sheet.discarded && (
-        <Button variant="contained" onClick={() => act("recover", [sheet.id])}>
-          Recover
-        </Button>
-      )}
-      {sheet.cleared ? (
-        <span className={ui.quiet}>{sheet.standing}</span>
-      ) : (
-        <Button variant={sheet.held ? undefined : "contained"} onClick={clear}>
-          Clear <KeyCap of="clear" />
-        </Button>
-      )}
-      <Button onClick={flag}>
-        {sheet.flagged ? "Take the flag off" : "Flag"} <KeyCap of="flag" />
-      </Button>
-      {!sheet.held && (
-        <Button onClick={bringBack}>
-          Bring back <KeyCap of="bringBack" />
-        </Button>
-      )}
-      {!sheet.held && (
-        <Button onClick={unread}>
-          {sheet.unread ? "Mark read" : "Mark unread"} <KeyCap of="unread" />
-        </Button>
-      )}
-      <Button onClick={makeRule} className={ui.last}>
-        {sheet.held ? "This should come straight in" : "Make a rule"} <KeyCap of="rule" />
-      </Button>
-    </div>
-  );
-}
 
 /**
  * Opening a message marks it read, once; marking it unread afterwards stays.
@@ -195,7 +65,7 @@ function useReadOnce(sheet: Sheet | undefined, leaving: boolean) {
 }
 
 /** The reading sheet: the message, above its text the account of its claim, below it what can be done. */
-export function SheetPane({ id, at, act, pane, show, reads = "at once", empty, aside }: Given) {
+export function SheetPane({ id, at, act, pane, show, reads = "at once", step, empty, aside }: Given) {
   const sheet = useSheet(id);
   const navigate = useNavigate();
   const list = useList();
@@ -206,9 +76,24 @@ export function SheetPane({ id, at, act, pane, show, reads = "at once", empty, a
   return (
     <aside className={ui.sheet} aria-label="Message">
       <div className={ui.sheetScroll} key={id}>
-        <Button variant="text" className={ui.back} onClick={() => navigate(at())}>
-          Back
-        </Button>
+        <div className={styles.steps}>
+          <Button variant="text" className={ui.back} onClick={() => navigate(at())}>
+            Back
+          </Button>
+          {step && (
+            <>
+              <IconButton size="small" aria-label="Message before" onClick={() => step(-1)}>
+                <KeyboardArrowUp fontSize="inherit" />
+              </IconButton>
+              <IconButton size="small" aria-label="Next message" onClick={() => step(1)}>
+                <KeyboardArrowDown fontSize="inherit" />
+              </IconButton>
+            </>
+          )}
+          <Button variant="text" onClick={() => window.print()}>
+            Print
+          </Button>
+        </div>
         {data && (
           <>
             <Head sheet={data} />
@@ -219,7 +104,7 @@ export function SheetPane({ id, at, act, pane, show, reads = "at once", empty, a
             ))}
             {data.keep_until && data.kept && <p className={ui.hint}>Kept at top until {data.keep_until}.</p>}
             {(data.put_off ?? data.returned) && <p className={ui.hint}>{data.put_off ?? data.returned}</p>}
-            <Why why={data.why} />
+            <Why id={data.id} why={data.why} />
             {aside}
             {data.thread && data.thread.count > 1 && <Thread key={data.id} sheet={data} at={at} />}
             <Letter sheet={data} />

@@ -3,10 +3,12 @@ import { Link } from "react-router";
 import type { Sheet } from "../../api/client";
 import ui from "../../parts/page.module.css";
 import styles from "./why.module.css";
+import { WhyNot } from "./WhyNot";
 
 /** Every claim explains itself, in two or three lines; how each rule was read is one click away. */
-export function Why({ why }: { why: Sheet["why"] }) {
+export function Why({ id, why }: { id: number; why: Sheet["why"] }) {
   const [all, setAll] = useState(false);
+  const [asking, setAsking] = useState(false);
   return (
     <section className={styles.why} aria-label="Why">
       <b>{why.summary}</b>
@@ -28,7 +30,13 @@ export function Why({ why }: { why: Sheet["why"] }) {
           {all ? "Hide how each rule was read" : "How each rule was read"}
         </button>
       )}
+      {why.readings.length > 0 && (
+        <button className={styles.how} aria-expanded={asking} onClick={() => setAsking(!asking)}>
+          Why not another?
+        </button>
+      )}
       {why.stale && <p className={ui.quiet}>The rules have changed since; this is by the rules as they were then.</p>}
+      {asking && <WhyNot id={id} />}
       {all && (
         <ol className={styles.readings}>
           {why.readings.map((reading) => (

@@ -1,29 +1,45 @@
 import Button from "@mui/material/Button";
-import { useState } from "react";
+import { useRef, useState } from "react";
 import { useNavigate, useParams, useSearchParams } from "react-router";
 import type { Facets, RuleBody } from "../../api/client";
-import { useFind, useFindFacets, useFindHints, type Narrowed } from "../../api/find";
+import { LONGEST, useFind, useFindFacets, useFindHints, type Narrowed, type Order } from "../../api/find";
 import { Choice, Given } from "../../parts/chips";
 import { Fault } from "../../parts/Fault";
+import { OneOf } from "../../parts/OneOf";
 import ui from "../../parts/page.module.css";
 import { ListAndSheet } from "../../reading/ListAndSheet";
 import { MessageRow } from "../../reading/rows";
 import { SectionRows } from "../../reading/SectionRows";
 import { TidyPane } from "../../reading/TidyPane";
 import { useBeginRule } from "../../rule/beginning";
-import { DISCARDED, DiscardedLine } from "./Discarded";
 import styles from "./find.module.css";
 
 const PAGE = 50;
+const FEW = 8; // choices of each kind that are shown at first
 const KINDS = { person: "from", label: "labelled", account: "account", date: "arrived", state: "where" };
-const KEYS = ["sender", "label", "month", "account"] as const;
+const KEYS = ["sender", "label", "month", "account", "read", "files", "state"] as const;
+const ORDERS: { value: Order; label: string }[] = [
+  { value: "best", label: "best first" },
+  { value: "newest", label: "newest first" },
+];
 
 /** As a rule holds it: a group, of which a condition alone is the only member. */
 const whole = (condition: unknown) =>
   typeof condition === "object" && condition !== null && "fact" in condition ? { all: [condition] } : condition;
 
 /** What narrows further, each with how many it would leave. */
-function Narrowing({ facets, narrow }: { facets: Facets; narrow: (key: keyof Narrowed, value?: string) => void }) {
+function Narrowing({
+  facets,
+  all,
+  showAll,
+  narrow,
+}: {
+  facets: Facets;
+  all: boolean;
+  showAll: (all: boolean) => void;
+  narrow: (key: keyof Narrowed, value?: string) => void;
+}) {
+  const more = facets.some(({ key, choices, chosen }) => key === "sender" && !chosen && choices.length >= FEW);
   return (
     <div className={styles.facets}>
       {facets
@@ -41,6 +57,11 @@ function Narrowing({ facets, narrow }: { facets: Facets; narrow: (key: keyof Nar
                   {label}
                 </Choice>
               ))
+            )}
+            {key === "sender" && more && (
+              <Button variant="text" aria-expanded={all} onClick={() => showAll(!all)}>
+                {all ? "fewer" : "more …"}
+              </Button>
             )}
           </div>
         ))}
@@ -71,20 +92,28 @@ export function FindScreen() {
   const [given, setGiven] = useSearchParams();
   const text = given.get("text") ?? "";
   const narrowed: Narrowed = Object.fromEntries(KEYS.flatMap((key) => (given.get(key) ? [[key, given.get(key)!]] : [])));
-  const [shown, setShown] = useState({ text, pages: 1 });
-  const pages = shown.text === text ? shown.pages : 1;
+  const order: Order = given.get("order") === "newest" ? "newest" : "best";
+  const pages = Math.max(1, Number(given.get("page")) || 1);
+  const top = useRef<HTMLHeadingElement>(null);
+  const [all, showAll] = useState(false);
   const navigate = useNavigate();
   const begin = useBeginRule();
-  const found = useFind(text, narrowed, (pages - 1) * PAGE);
-  const page = text.trim() ? found.data : undefined;
-  const facets = useFindFacets(text, narrowed).data?.facets;
+  const found = useFind(text, narrowed, (pages - 1) * PAGE, order);
+  const long = text.length > LONGEST;
+  const page = text.trim() && !long ? found.data : undefined;
+  const facets = useFindFacets(text, narrowed, all).data?.facets;
   const [tidying, setTidying] = useState(false);
   const query = given.toString() ? `?${given.toString()}` : "";
-  const narrow = (key: keyof Narrowed, value?: string) => {
+  const set = (key: string, value?: string) => {
     const next = new URLSearchParams(given);
+    next.delete("page"); // another list begins at its top
     if (value) next.set(key, value);
     else next.delete(key);
     setGiven(next);
+  };
+  const turn = (to: number) => {
+    set("page", to > 1 ? String(to) : undefined);
+    top.current?.closest("main")?.scrollTo({ top: 0 });
   };
   const rule = () => {
     const body = { name: `Found: ${text}`.slice(0, 80), when: whole(page!.condition), then: {} } as unknown as RuleBody;
@@ -99,16 +128,28 @@ export function FindScreen() {
       parts={["found"]}
       empty={<p>Held, cleared and discarded mail is found too; each says where it stands. Nothing is moved.</p>}
     >
-      <h1 className={ui.lead}>{page?.lead ?? "Find in all mail"}</h1>
-      <p className={ui.sub}>
-        {page?.heard
-          ? `Heard as a condition: ${page.heard}.`
-          : "Words, beginnings of words, “phrases”, names; or a condition, such as “the sender is me and it is unread”."}
+      <h1 ref={top} className={ui.lead}>
+        {page?.lead ?? "Find in all mail"}
+      </h1>
+      <p className={long ? ui.inPlace : ui.sub} role={long ? "alert" : undefined}>
+        {long
+          ? `That is longer than what can be looked for: ${LONGEST.toLocaleString("en")} characters. Take some of it out.`
+          : page?.heard
+            ? `Heard as a condition: ${page.heard}.`
+            : "Words, beginnings of words, “phrases”, names; or a condition, such as “the sender is me and it is unread”."}
       </p>
       <Hints text={text} take={(next) => setGiven({ text: next })} />
-      {page && page.of > 0 && facets && <Narrowing facets={facets} narrow={narrow} />}
+      {page && page.of > 0 && facets && <Narrowing facets={facets} all={all} showAll={showAll} narrow={set} />}
       {page?.condition && page.of > 0 && (
         <div className={ui.rowOf}>
+          {!page.heard && (
+            <OneOf
+              label="Order"
+              value={order}
+              choices={ORDERS}
+              change={(next) => set("order", next === "newest" ? next : undefined)}
+            />
+          )}
           <Button onClick={() => void navigate("/views/new", { state: { when: page.condition } })}>Keep it as a view</Button>
           {page.for_rules ? (
             <Button onClick={rule}>Make a rule of it</Button>
@@ -121,9 +162,8 @@ export function FindScreen() {
         </div>
       )}
       {tidying && page && page.count > 0 && (
-        <TidyPane source={{ find: { text, ...narrowed } }} holds="is found" close={() => setTidying(false)} />
+        <TidyPane source={{ find: { text, ...narrowed } }} holds="the search finds" close={() => setTidying(false)} />
       )}
-      {text === DISCARDED && <DiscardedLine />}
       <div role="status" className="unseen">
         {page?.lead}
       </div>
@@ -134,14 +174,14 @@ export function FindScreen() {
       />
       {page && last > 1 && (
         <div className={`${ui.rowOf} ${styles.findPages}`}>
-          <Button disabled={pages <= 1} onClick={() => setShown({ text, pages: pages - 1 })}>
+          <Button disabled={pages <= 1} onClick={() => turn(pages - 1)}>
             Page before
           </Button>
           <span className={ui.quiet}>
             {((pages - 1) * PAGE + 1).toLocaleString("en")} to {Math.min(pages * PAGE, page.count).toLocaleString("en")} of{" "}
             {page.count.toLocaleString("en")}
           </span>
-          <Button disabled={pages >= last} onClick={() => setShown({ text, pages: pages + 1 })}>
+          <Button disabled={pages >= last} onClick={() => turn(pages + 1)}>
             Next page
           </Button>
         </div>

@@ -3,6 +3,7 @@ import { useState } from "react";
 import { Link, useParams } from "react-router";
 import type { Front, Row } from "../../api/client";
 import { useFront } from "../../api/front";
+import { useStatus } from "../../api/moment";
 import { Fault } from "../../parts/Fault";
 import { KeyCap } from "../../parts/KeyCap";
 import ui from "../../parts/page.module.css";
@@ -46,6 +47,7 @@ export function FrontScreen() {
   const fresh = useFresh(calm.shown);
   const act = useActs();
   const page = calm.shown;
+  const proposed = useStatus().data?.proposals ?? 0;
   const sections = inOrder(page?.sections ?? []);
   return (
     <ListAndSheet
@@ -69,6 +71,12 @@ export function FrontScreen() {
           <p className={ui.sub}>
             {page.waiting} {page.held > 0 && <Link to="/held">Look inside</Link>}
           </p>
+          {proposed > 0 && (
+            <p className={ui.sub}>
+              Your rules ask about {proposed === 1 ? "one message" : `${proposed.toLocaleString("en")} messages`}.{" "}
+              <Link to="/rules/proposals">Answer</Link>
+            </p>
+          )}
           {page.reviews?.map(({ id, name, count }) => (
             <ReviewCall key={id} due>
               <span>

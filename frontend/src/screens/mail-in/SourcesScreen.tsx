@@ -2,6 +2,7 @@ import { useSources } from "../../api/sources";
 import { Fault } from "../../parts/Fault";
 import ui from "../../parts/page.module.css";
 import { AddSource, BringFiles } from "./forms";
+import { MailInNav } from "./MailInNav";
 import { SourceList } from "./SourceList";
 import styles from "./sources.module.css";
 
@@ -12,6 +13,7 @@ export function SourcesScreen() {
   return (
     <div className={ui.screen}>
       <main className={`${ui.list} ${styles.sources}`}>
+        <MailInNav />
         {data && (
           <>
             <h1 className={ui.lead}>{data.lead}</h1>

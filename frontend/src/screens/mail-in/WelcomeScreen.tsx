@@ -5,14 +5,18 @@ import { useEffect, useState, type FormEvent } from "react";
 import { useNavigate } from "react-router";
 import type { Problem, Status } from "../../api/client";
 import { useSetUp, useZones } from "../../api/moment";
+import { useBringIn } from "../../api/rulebook";
+import { useSources } from "../../api/sources";
 import { Check } from "../../parts/Check";
 import { Fault } from "../../parts/Fault";
+import { FileField } from "../../parts/FileField";
 import { Mark } from "../../parts/Mark";
 import { AddSource, BringFiles } from "./forms";
 import styles from "./welcome.module.css";
 
-const listed = (text: string) => text.split(/[\s,;]+/).filter(Boolean);
-const domainOf = (address: string) => address.split("@")[1] ?? "";
+/** The domains of addresses as they are typed, for a first guess; what they are is read by the server. */
+const domainsIn = (text: string) => [...new Set(Array.from(text.matchAll(/@([^\s<>,;@]+)/g), (found) => found[1]!))];
+const listed = (text: string) => (text.trim() === "" ? [] : [text]);
 
 function Who() {
   const [name, setName] = useState("");
@@ -23,8 +27,8 @@ function Who() {
   const zones = useZones().data?.zones ?? [];
   const setUp = useSetUp();
   const faults = (setUp.error as Problem | null)?.errors ?? [];
-  const fault = (field: string) => faults.find(({ pointer }) => pointer?.includes(field))?.expected;
-  const guessed = [...new Set(listed(addresses).map(domainOf).filter(Boolean))].join(", ");
+  const fault = (field: string) => faults.find(({ pointer }) => pointer?.startsWith(`/${field}`))?.words;
+  const guessed = domainsIn(addresses).join(", ");
   const submit = (event: FormEvent) => {
     event.preventDefault();
     setUp.mutate({
@@ -42,6 +46,8 @@ function Who() {
         required
         value={name}
         onChange={(event) => setName(event.target.value)}
+        error={Boolean(fault("name"))}
+        helperText={fault("name")}
         slotProps={{ inputLabel: { shrink: true } }}
       />
       <TextField
@@ -51,7 +57,7 @@ function Who() {
         value={addresses}
         onChange={(event) => setAddresses(event.target.value)}
         error={Boolean(fault("addresses"))}
-        helperText={fault("addresses") ? `Wanted: ${fault("addresses")}` : "All that count as you, with commas between them."}
+        helperText={fault("addresses") ?? "All that count as you, with commas between them."}
         slotProps={{ inputLabel: { shrink: true } }}
       />
       <TextField
@@ -60,7 +66,7 @@ function Who() {
         value={organisation ?? guessed}
         onChange={(event) => setOrganisation(event.target.value)}
         error={Boolean(fault("organisation"))}
-        helperText={fault("organisation") ? `Wanted: ${fault("organisation")}` : "Colleagues are everyone there."}
+        helperText={fault("organisation") ?? "Colleagues are everyone there."}
         slotProps={{ inputLabel: { shrink: true } }}
       />
       <Autocomplete
@@ -74,7 +80,7 @@ function Who() {
             label="Time zone"
             required
             error={Boolean(fault("time_zone"))}
-            helperText={fault("time_zone") ? `Wanted: ${fault("time_zone")}` : undefined}
+            helperText={fault("time_zone")}
           />
         )}
       />
@@ -89,10 +95,29 @@ function Who() {
   );
 }
 
+/** A rulebook from elsewhere, in place of what is asked here: it says whose mail it is. */
+function WithARulebook() {
+  const bring = useBringIn();
+  const read = async (file: File | undefined) => {
+    if (file) bring.mutate({ text: await file.text(), way: "replace", choices: {} });
+  };
+  return (
+    <section aria-label="With a rulebook">
+      <h2>Or bring your rulebook along</h2>
+      <p>A file that Up Front saved: it knows you, your rules, views, plan and labels.</p>
+      <FileField label="A rulebook file" accept=".json,application/json" take={([file]) => void read(file)}>
+        Choose a rulebook’s file …
+      </FileField>
+      <Fault of={bring} />
+    </section>
+  );
+}
+
 /** The first run: whose mail it is, then where it comes from. */
 export function WelcomeScreen({ status }: { status: Status }) {
   const navigate = useNavigate();
   const toFront = () => navigate("/front");
+  const here = useSources(status.ready).data?.messages ?? 0;
   // The address keeps this screen open once the owner is known, for the question of where mail comes from.
   useEffect(() => void navigate("/welcome", { replace: true }), [navigate]);
   return (
@@ -109,13 +134,27 @@ export function WelcomeScreen({ status }: { status: Status }) {
           <AddSource done={toFront} />
           <h2>From files that you have</h2>
           <BringFiles />
-          <Button onClick={toFront}>To the Front</Button>
+          <div className={styles.next}>
+            {here > 0 && (
+              <Button variant="contained" onClick={() => navigate("/views")}>
+                Look at the {here === 1 ? "one message" : `${here.toLocaleString("en")} messages`} that came in
+              </Button>
+            )}
+            <Button onClick={toFront}>To the Front</Button>
+          </div>
+          {here > 0 && (
+            <p>
+              Mail that is older than two days does not come to the Front: it stands in Views, is found by Find, and rules are
+              tried on it.
+            </p>
+          )}
         </>
       ) : (
         <>
           <h1>Whose mail is it?</h1>
           <p>Up Front decides when and how each message claims your attention. To tell what is yours, it needs to know you.</p>
           <Who />
+          <WithARulebook />
         </>
       )}
     </main>

@@ -15,6 +15,10 @@ const CHOICES: { value: Choice; label: string }[] = [
   { value: "theirs", label: "take the file’s" },
   { value: "both", label: "keep both" },
 ];
+const LACKING: { value: "make" | "leave"; label: string }[] = [
+  { value: "make", label: "make it" },
+  { value: "leave", label: "leave out what names it" },
+];
 const WAYS: { value: RulebookFile["way"]; label: string }[] = [
   { value: "add", label: "Add to mine" },
   { value: "replace", label: "Put in place of mine" },
@@ -87,6 +91,41 @@ export function CarryScreen() {
               ))}
             </ul>
           </section>
+        )}
+        {page && page.lacks.length > 0 && (
+          <section aria-label="What is missing">
+            <h3 className={ui.smallHead}>It names what it does not bring, and what is not here</h3>
+            <ul className={styles.clashes}>
+              {page.lacks.map((lack) => (
+                <li key={lack.key}>
+                  <p>
+                    The {lack.kind} <b>{lack.name}</b>
+                  </p>
+                  <p>
+                    <small>named by</small> {lack.users}
+                  </p>
+                  <OneOf
+                    label={`${lack.kind} ${lack.name}`}
+                    value={choices[lack.key] ?? lack.choices[0]!}
+                    choices={LACKING.filter(({ value }) => lack.choices.includes(value)).map((choice) => ({
+                      ...choice,
+                      label: lack.kind === "account" ? "look in all accounts" : choice.label,
+                    }))}
+                    change={(next) => setChoices({ ...choices, [lack.key]: next })}
+                  />
+                </li>
+              ))}
+            </ul>
+          </section>
+        )}
+        {page && page.renamed.length > 0 && (
+          <ul className={styles.changes} aria-label="Names that are there twice">
+            {page.renamed.map(({ kind, was, name }) => (
+              <li key={kind + name}>
+                The file has two {kind}s called “{was}”; the second comes in as <b>“{name}”</b>.
+              </li>
+            ))}
+          </ul>
         )}
         {page && (
           <section aria-label="What it would change" aria-busy={preview.isFetching}>

@@ -1,10 +1,13 @@
-import { Link, useParams } from "react-router";
+import { Link, useLocation, useParams } from "react-router";
 import { useRules, useVocabulary } from "../../api/rules";
 import ui from "../../parts/page.module.css";
+import { useBeginning } from "../../rule/beginning";
 import { RuleEditor } from "./editor/RuleEditor";
 
 export function EditScreen() {
   const { id } = useParams();
+  const here = useLocation().key;
+  const begun = useBeginning(); // the same rule, tried otherwise, is begun anew
   const rules = useRules().data?.rules;
   const vocabulary = useVocabulary().data;
   if (!rules || !vocabulary) return <div className={`${ui.screen} ${ui.waiting}`}>Opening …</div>;
@@ -14,13 +17,13 @@ export function EditScreen() {
       <main className={ui.list}>
         <h1 className={ui.lead}>That rule is not there any more.</h1>
         <p className={ui.sub}>
-          <Link to="/rules">All rules</Link> · <Link to="/rules/done">What was done</Link>, where a deletion can be taken back.
+          <Link to="/rules">All rules</Link> · <Link to="/done">What was done</Link>, where a deletion can be taken back.
         </p>
       </main>
     );
   return (
     <div className={ui.screen}>
-      <RuleEditor key={id} rule={rule} vocabulary={vocabulary} />
+      <RuleEditor key={begun ? here : id} rule={rule} vocabulary={vocabulary} />
     </div>
   );
 }

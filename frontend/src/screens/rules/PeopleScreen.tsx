@@ -1,14 +1,13 @@
 import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
-import { useState, type FormEvent } from "react";
+import { useEffect, useState, type FormEvent } from "react";
 import type { Things } from "../../api/client";
-import { readCards, useDeleteThing, useSaveThing, useThings, type Kind } from "../../api/rulebook";
+import { useDeleteThing, useSaveThing, useThings, type Kind } from "../../api/rulebook";
 import { MARKS } from "../../look/colours";
 import { BeforeSaving } from "../../parts/BeforeSaving";
-import { Check } from "../../parts/Check";
+import { CardPicker } from "../../parts/CardPicker";
 import { Colour } from "../../parts/Colour";
 import { Fault } from "../../parts/Fault";
-import { FileField } from "../../parts/FileField";
 import forms from "../../parts/forms.module.css";
 import ui from "../../parts/page.module.css";
 import { LabelPill } from "../../parts/Pill";
@@ -18,75 +17,27 @@ import { RulesNav } from "./RulesNav";
 
 type Group = Things["groups"][number];
 type Label = Things["labels"][number];
-type Cards = Awaited<ReturnType<typeof readCards>>;
 
 const usedBy = (rules: string[]) => (rules.length === 0 ? "no rule names it" : `named by ${rules.join(", ")}`);
 
-/** People of a file of contact cards, to choose from. */
-function CardPicker({ add }: { add: (emails: string[]) => void }) {
-  const [cards, setCards] = useState<Cards>();
-  const [left, setLeft] = useState<string[]>([]);
-  const [failed, setFailed] = useState("");
-  const read = (file: File | undefined) => {
-    if (!file) return;
-    readCards(file).then(
-      (found) => {
-        setCards(found);
-        setFailed("");
-      },
-      (problem: Error) => setFailed(problem.message),
-    );
-  };
-  const taken = cards?.people.map(({ email }) => email).filter((email) => !left.includes(email)) ?? [];
-  return (
-    <div>
-      <FileField label="A file of contact cards" accept=".vcf,text/vcard" variant="text" take={([file]) => read(file)}>
-        Take people from a file of contact cards (.vcf) …
-      </FileField>
-      <Fault of={failed} />
-      {cards && (
-        <>
-          <p className={ui.quiet}>
-            {cards.people.length} with an address
-            {cards.without > 0 && `; ${cards.without === 1 ? "one card has" : `${cards.without} cards have`} none`}.
-          </p>
-          <div className={forms.kinds} role="group" aria-label="People of the file">
-            {cards.people.map(({ name, email }) => (
-              <Check
-                key={email}
-                label={name ? `${name} · ${email}` : email}
-                on={!left.includes(email)}
-                turn={(on) => setLeft(on ? left.filter((each) => each !== email) : [...left, email])}
-              />
-            ))}
-          </div>
-          <Button
-            disabled={taken.length === 0}
-            onClick={() => {
-              add(taken);
-              setCards(undefined);
-              setLeft([]);
-            }}
-          >
-            Add these {taken.length}
-          </Button>
-        </>
-      )}
-    </div>
-  );
-}
+/** A line each; what stands on one is read as people are written. */
+const membersOf = (lines: string) => lines.split("\n").filter((line) => line.trim() !== "");
 
-const membersOf = (lines: string) => lines.split(/[\s,;]+/).filter(Boolean);
-
-function GroupForm({ group, done }: { group?: Group; done: () => void }) {
+/** @param done told the name of what was saved */
+function GroupForm({ group, done }: { group?: Group; done: (name?: string) => void }) {
   const unsaved = useUnsaved<{ name: string; lines: string }>(`group-${group?.name ?? "new"}`);
+  const was = group?.name;
   const { name, lines } = unsaved.written ?? { name: group?.name ?? "", lines: group?.members.join("\n") ?? "" };
   const setName = (next: string) => unsaved.put({ name: next, lines });
   const setLines = (next: string) => unsaved.put({ name, lines: next });
   const save = useSaveThing();
   const over = () => {
     unsaved.put(undefined);
-    done();
+    done(name.trim());
+  };
+  const leave = () => {
+    unsaved.put(undefined);
+    done(was);
   };
   const submit = (event: FormEvent) => {
     event.preventDefault();
@@ -104,27 +55,32 @@ function GroupForm({ group, done }: { group?: Group; done: () => void }) {
         maxRows={10}
         value={lines}
         onChange={(event) => setLines(event.target.value)}
-        helperText="Addresses, or @domain for everyone there; one a line"
+        helperText="As you paste them: addresses with or without names, known names, anyone at b.example"
       />
       {group && (
         <BeforeSaving given={{ thing: { kind: "groups", was: group.name, thing: { name, members: membersOf(lines) } } }} />
       )}
       <CardPicker add={(emails) => setLines([lines.trim(), ...emails].filter(Boolean).join("\n"))} />
       <Fault of={save} />
-      <Foot saving={save.isPending} done={over} />
+      <Foot saving={save.isPending} done={leave} />
     </form>
   );
 }
 
-function LabelForm({ label, done }: { label?: Label; done: () => void }) {
+function LabelForm({ label, done }: { label?: Label; done: (name?: string) => void }) {
   const unsaved = useUnsaved<{ name: string; colour: string }>(`label-${label?.name ?? "new"}`);
+  const was = label?.name;
   const { name, colour } = unsaved.written ?? { name: label?.name ?? "", colour: label?.colour ?? MARKS[0]! };
   const setName = (next: string) => unsaved.put({ name: next, colour });
   const setColour = (next: string) => unsaved.put({ name, colour: next });
   const save = useSaveThing();
   const over = () => {
     unsaved.put(undefined);
-    done();
+    done(name.trim());
+  };
+  const leave = () => {
+    unsaved.put(undefined);
+    done(was);
   };
   const submit = (event: FormEvent) => {
     event.preventDefault();
@@ -139,7 +95,7 @@ function LabelForm({ label, done }: { label?: Label; done: () => void }) {
         <LabelPill colour={colour}>{name || "as it looks"}</LabelPill>
       </div>
       <Fault of={save} />
-      <Foot saving={save.isPending} done={over} />
+      <Foot saving={save.isPending} done={leave} />
     </form>
   );
 }
@@ -159,7 +115,7 @@ function Acts({ kind, name, rules, edit }: { kind: Kind; name: string; rules: st
   const remove = useDeleteThing();
   return (
     <span className={ui.rowOf}>
-      <Button variant="text" onClick={edit} aria-label={`Change the ${kind.slice(0, -1)} ${name}`}>
+      <Button variant="text" data-thing={`${kind} ${name}`} onClick={edit} aria-label={`Change the ${kind.slice(0, -1)} ${name}`}>
         Change
       </Button>
       {rules.length > 0 && <span className={ui.quiet}>Take it out of its rules to delete it.</span>}
@@ -179,8 +135,17 @@ function Acts({ kind, name, rules, edit }: { kind: Kind; name: string; rules: st
 export function PeopleScreen() {
   const things = useThings();
   const [open, setOpen] = useState<string>();
-  const close = () => setOpen(undefined);
+  const [made, setMade] = useState<string>(); // gets the focus once it stands there
+  const close = (kind: Kind) => (name?: string) => {
+    setOpen(undefined);
+    if (name) setMade(`${kind} ${name}`);
+  };
   const page = things.data;
+  useEffect(() => {
+    if (!made) return;
+    const found = Array.from(document.querySelectorAll<HTMLElement>("[data-thing]")).find((each) => each.dataset.thing === made);
+    found?.focus();
+  }, [made, page, open]);
   return (
     <div className={ui.screen}>
       <main className={`${ui.list} ${ui.rulesList}`}>
@@ -198,7 +163,7 @@ export function PeopleScreen() {
                 </Button>
               </span>
             </div>
-            {open === "new group" && <GroupForm done={close} />}
+            {open === "new group" && <GroupForm done={close("groups")} />}
             {page.groups.length === 0 && (
               <p className={ui.quiet}>A group stands for several people in a rule: a client, a team, the lenders.</p>
             )}
@@ -213,7 +178,7 @@ export function PeopleScreen() {
                     <Acts kind="groups" name={group.name} rules={group.rules} edit={() => setOpen(`group ${group.name}`)} />
                   </header>
                   {open === `group ${group.name}` ? (
-                    <GroupForm group={group} done={close} />
+                    <GroupForm group={group} done={close("groups")} />
                   ) : (
                     <p>{group.members.length === 0 ? "Nobody yet" : group.members.join(", ")}</p>
                   )}
@@ -229,7 +194,7 @@ export function PeopleScreen() {
                 </Button>
               </span>
             </div>
-            {open === "new label" && <LabelForm done={close} />}
+            {open === "new label" && <LabelForm done={close("labels")} />}
             {page.labels.length === 0 && <p className={ui.quiet}>A label is a coloured word on a message.</p>}
             <ul className={forms.things}>
               {page.labels.map((label) => (
@@ -239,7 +204,7 @@ export function PeopleScreen() {
                     <small>{usedBy(label.rules)}</small>
                     <Acts kind="labels" name={label.name} rules={label.rules} edit={() => setOpen(`label ${label.name}`)} />
                   </header>
-                  {open === `label ${label.name}` && <LabelForm label={label} done={close} />}
+                  {open === `label ${label.name}` && <LabelForm label={label} done={close("labels")} />}
                 </li>
               ))}
             </ul>

@@ -5,10 +5,13 @@ import Button from "@mui/material/Button";
 import Checkbox from "@mui/material/Checkbox";
 import IconButton from "@mui/material/IconButton";
 import Switch from "@mui/material/Switch";
-import { useNavigate } from "react-router";
+import { Link, useNavigate } from "react-router";
 import type { Rule } from "../../api/client";
+import { Choosing } from "../../parts/Choosing";
 import { Pill } from "../../parts/Pill";
+import { useBeginRule } from "../../rule/beginning";
 import styles from "./rules.module.css";
+import { usedMail } from "./used";
 
 /** What a rule did, a small bar a day. */
 function Did({ rule, days }: { rule: Rule; days: number }) {
@@ -20,9 +23,10 @@ function Did({ rule, days }: { rule: Rule; days: number }) {
           <i key={index} style={{ height: count ? `${20 + (count / most) * 80}%` : 0 }} />
         ))}
       </div>
-      <span>
+      <Link to={usedMail(rule)}>
         <b>{rule.used}</b> in {days} days{rule.last ? `, last ${rule.last}` : ""}
-      </span>
+        <span className="unseen">: the messages that {rule.name} spoke on</span>
+      </Link>
     </div>
   );
 }
@@ -34,17 +38,22 @@ type Given = {
   movable: boolean;
   chosen: boolean | undefined;
   choose: (on: boolean) => void;
+  /** of how many */
+  of: number;
   switchIt: () => void;
+  move: (to: number) => void;
   copy: () => void;
   remove: () => void;
 };
 
-export function RuleRow({ rule, place, days, movable, chosen, choose, switchIt, copy, remove }: Given) {
+export function RuleRow({ rule, place, days, movable, of, chosen, choose, switchIt, move, copy, remove }: Given) {
   const navigate = useNavigate();
   const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({
     id: rule.id,
     disabled: !movable,
   });
+  const begin = useBeginRule();
+  const heading = rule.heading ?? undefined;
   const edit = () => navigate(`/rules/${rule.id}`);
   return (
     <li
@@ -69,13 +78,13 @@ export function RuleRow({ rule, place, days, movable, chosen, choose, switchIt, 
             size="small"
             checked={chosen}
             onChange={(_, on) => choose(on)}
-            slotProps={{ input: { "aria-label": `Take ${rule.name} along` } }}
+            slotProps={{ input: { "aria-label": `Choose ${rule.name}` } }}
           />
         )}
         <span aria-hidden>{place + 1}</span>
       </span>
       <h2>
-        <button type="button" className={styles.ruleName} onClick={edit} aria-label={`Edit ${rule.name}`}>
+        <button type="button" className={styles.ruleName} data-rule={rule.id} onClick={edit} aria-label={`Edit ${rule.name}`}>
           {rule.name}
         </button>
         {rule.marks.map((mark) => (
@@ -93,6 +102,16 @@ export function RuleRow({ rule, place, days, movable, chosen, choose, switchIt, 
         <Button variant="text" onClick={remove} aria-label={`Delete ${rule.name}`}>
           Delete
         </Button>
+        <Choosing
+          label="More …"
+          says={`More that can be done with ${rule.name}`}
+          choices={[
+            { label: "New rule above it", act: () => begin({ place, heading }) },
+            { label: "New rule below it", act: () => begin({ place: place + 1, heading }) },
+            { label: "To the top", disabled: !movable || place === 0, act: () => move(0) },
+            { label: "To the bottom", disabled: !movable || place === of - 1, act: () => move(of - 1) },
+          ]}
+        />
         <Switch checked={rule.enabled} onChange={switchIt} slotProps={{ input: { "aria-label": `${rule.name}: on` } }} />
       </div>
     </li>

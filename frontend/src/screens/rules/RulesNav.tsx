@@ -5,8 +5,10 @@ const PAGES = [
   ["/rules/begin", "Begin from a need"],
   ["/rules/people", "Groups and labels"],
   ["/rules/inks", "Inks"],
+  ["/rules/replay", "Replay"],
+  ["/rules/proposals", "Proposals"],
+  ["/rules/check-up", "Check-up"],
   ["/rules/carry", "Carry"],
-  ["/rules/done", "What was done"],
 ] as const;
 
 /** The pages that belong to the rules. */

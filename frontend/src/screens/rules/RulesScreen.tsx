@@ -12,10 +12,14 @@ import { KeyCap } from "../../parts/KeyCap";
 import { useKey } from "../../parts/keys";
 import ui from "../../parts/page.module.css";
 import { useDragSensors } from "../../parts/useDragSensors";
+import { useBeginRule } from "../../rule/beginning";
+import { useFocusedRule } from "./focus";
+import { Pause } from "./Pause";
 import { RuleChangeDialog } from "./RuleChangeDialog";
 import { RuleRow } from "./RuleRow";
 import styles from "./rules.module.css";
 import { RulesNav } from "./RulesNav";
+import { Several } from "./Several";
 import { useRuleChange } from "./useRuleChange";
 
 const INSTRUCTIONS = {
@@ -24,16 +28,22 @@ const INSTRUCTIONS = {
 
 const inWords = (rule: Rule) => [rule.name, rule.sentence, rule.heading ?? "", ...rule.marks].join(" ");
 
+/** Below the last rule of a heading. */
+const lastUnder = (rules: Rule[], heading: string) =>
+  rules.reduce((last, rule, at) => (rule.heading === heading ? at + 1 : last), 0);
+
 export function RulesScreen() {
   const navigate = useNavigate();
+  const begin = useBeginRule();
   useKey("newRule", () => navigate("/rules/new"));
   const rules = useRules();
   const copy = useCopyRule();
-  const { asked, ask, keep, back } = useRuleChange();
   const [typed, setTyped] = useState("");
   const [taking, setTaking] = useState<number[]>();
   const sensors = useDragSensors();
   const all = rules.data?.rules ?? [];
+  const { asked, ask, keep, back } = useRuleChange(all);
+  useFocusedRule(all.length > 0);
   // A move that is not kept yet shows where it would go.
   const from = asked?.step.act === "move" ? all.findIndex(({ id }) => id === asked.rule.id) : -1;
   const ordered = from >= 0 ? arrayMove(all, from, asked!.step.to!) : all;
@@ -82,21 +92,14 @@ export function RulesScreen() {
               {all.length > 0 && (
                 <span className={`${ui.last} ${ui.rowOf}`}>
                   {taking ? (
-                    <>
-                      <Button
-                        href={`/api/rulebook?rules=${taking.join(",")}`}
-                        disabled={taking.length === 0}
-                        component="a"
-                        download
-                      >
-                        Save {taking.length} as a file
-                      </Button>
-                      <Button onClick={() => setTaking(undefined)}>Done</Button>
-                    </>
+                    <Several rules={all} chosen={taking} choose={setTaking} />
                   ) : (
-                    <Button variant="text" onClick={() => setTaking([])}>
-                      Take some along …
-                    </Button>
+                    <>
+                      <Button variant="text" onClick={() => setTaking([])}>
+                        Choose some …
+                      </Button>
+                      <Pause />
+                    </>
                   )}
                 </span>
               )}
@@ -116,6 +119,13 @@ export function RulesScreen() {
                       {rule.heading && rule.heading !== shown[index - 1]?.heading && (
                         <li className={styles.ruleHeading}>
                           <h2>{rule.heading}</h2>
+                          <Button
+                            variant="text"
+                            aria-label={`New rule under ${rule.heading}`}
+                            onClick={() => begin({ place: lastUnder(ordered, rule.heading!), heading: rule.heading! })}
+                          >
+                            New rule here
+                          </Button>
                         </li>
                       )}
                       {!rule.heading && index > 0 && shown[index - 1]?.heading && (
@@ -129,6 +139,8 @@ export function RulesScreen() {
                         chosen={taking?.includes(rule.id)}
                         choose={(on) => setTaking(on ? [...(taking ?? []), rule.id] : taking?.filter((id) => id !== rule.id))}
                         switchIt={() => void ask(rule, { act: "switch" })}
+                        of={ordered.length}
+                        move={(to) => void ask(rule, { act: "move", to })}
                         copy={() => copy.mutate(rule.id)}
                         remove={() => void ask(rule, { act: "delete" })}
                       />

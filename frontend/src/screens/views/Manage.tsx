@@ -1,12 +1,15 @@
 import Button from "@mui/material/Button";
+import type { ReactNode } from "react";
 import { Link, useNavigate } from "react-router";
 import type { SavedView } from "../../api/client";
 import { useDeleteView, useMakeView, useMoveView } from "../../api/views";
 import { Choosing } from "../../parts/Choosing";
 import ui from "../../parts/page.module.css";
 
+type Given = { view: SavedView; views: SavedView[]; show: (pane: "tidy" | "why") => void; children?: ReactNode };
+
 /** What can be done with the view itself. */
-export function Manage({ view, views, show }: { view: SavedView; views: SavedView[]; show: (pane: "tidy" | "why") => void }) {
+export function Manage({ view, views, show, children }: Given) {
   const navigate = useNavigate();
   const remove = useDeleteView();
   const make = useMakeView();
@@ -34,10 +37,11 @@ export function Manage({ view, views, show }: { view: SavedView; views: SavedVie
         Change
       </Button>
       <Button onClick={() => show("tidy")}>Tidy …</Button>
-      <Button onClick={() => show("why")}>Why is one not here?</Button>
+      {children}
       <Choosing
         label="More …"
         choices={[
+          { label: "Why is one not here?", act: () => show("why") },
           { label: "Duplicate", act: copy },
           { label: "Save as a file", act: save },
           {

@@ -8,27 +8,31 @@ import { useKey } from "../../parts/keys";
 import ui from "../../parts/page.module.css";
 import { ReviewCall } from "../../reading/ReviewCall";
 
-/** How a view stands with its review times, and that one has gone through it. */
-export function ReviewLine({ view, review }: { view: SavedView; review: ViewPage["review"] }) {
+/** That one has gone through the view; it stands out when that is called for. */
+export function ReviewButton({ view, due }: { view: SavedView; due: boolean }) {
   const gone = useGoneThrough();
   const go = () => gone.mutate(view.id);
   useKey("goneThrough", go);
-  const asked = view.body.review?.length || review?.gone_through;
-  const label = !asked
-    ? []
-    : [
-        review?.due && `Called for being gone through at ${review.due}.`,
-        review?.gone_through
-          ? `Last gone through ${review.gone_through}; ${review.fresh === 0 ? "nothing" : (review.fresh ?? 0).toLocaleString("en")} new since.`
-          : "Not gone through yet.",
-        review?.next && `Calls next ${review.next}.`,
-      ].filter(Boolean);
+  return (
+    <Button variant={due ? "contained" : "text"} onClick={go} disabled={gone.isPending}>
+      Gone through <KeyCap of="goneThrough" />
+    </Button>
+  );
+}
+
+/** How a view stands with its review times; nothing where it has none. */
+export function ReviewLine({ view, review }: { view: SavedView; review: ViewPage["review"] }) {
+  if (!view.body.review?.length && !review?.gone_through) return null;
+  const label = [
+    review?.due && `Called for being gone through at ${review.due}.`,
+    review?.gone_through
+      ? `Last gone through ${review.gone_through}; ${review.fresh === 0 ? "nothing" : (review.fresh ?? 0).toLocaleString("en")} new since.`
+      : "Not gone through yet.",
+    review?.next && `Calls next ${review.next}.`,
+  ].filter(Boolean);
   return (
     <ReviewCall due={Boolean(review?.due)}>
       <span>{label.join(" ")}</span>
-      <Button variant={review?.due ? "contained" : "text"} onClick={go} disabled={gone.isPending}>
-        Gone through <KeyCap of="goneThrough" />
-      </Button>
     </ReviewCall>
   );
 }

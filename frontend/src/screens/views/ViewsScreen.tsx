@@ -6,10 +6,11 @@ import { useChangeView, useView, useViews, useWhyInView } from "../../api/views"
 import { Fault } from "../../parts/Fault";
 import ui from "../../parts/page.module.css";
 import { Slot } from "../../parts/Slot";
+import { useKept } from "../../parts/useKept";
 import { ListAndSheet } from "../../reading/ListAndSheet";
 import { TidyPane } from "../../reading/TidyPane";
 import { Manage } from "./Manage";
-import { ReviewLine } from "./Review";
+import { ReviewButton, ReviewLine } from "./Review";
 import { GROUPS, orderWords, SORTS } from "./shapes";
 import { ViewRows, WHOLE } from "./ViewRows";
 import styles from "./views.module.css";
@@ -21,7 +22,7 @@ function Looks({ view, set }: { view: SavedView; set: (part: Partial<ViewBody>) 
   const sort = view.body.sort ?? { by: "time", descending: true };
   return (
     <div className={`${ui.conditionLine} ${styles.viewLooks}`}>
-      <span>sorted by</span>
+      <span>by</span>
       <Slot
         label="Sort by"
         value={sort.by}
@@ -35,7 +36,7 @@ function Looks({ view, set }: { view: SavedView; set: (part: Partial<ViewBody>) 
       >
         {orderWords(sort.by, sort.descending === true)}
       </Button>
-      <span>grouped by</span>
+      <span>in groups by</span>
       <Slot
         label="Group by"
         value={view.body.group_by ?? ""}
@@ -51,10 +52,14 @@ function Looks({ view, set }: { view: SavedView; set: (part: Partial<ViewBody>) 
 
 type Pane = "tidy" | "why";
 
-function Groups({ page, render }: { page: ViewPage; render: (key: string, count: number) => React.ReactNode }) {
-  const [open, setOpen] = useState<string[]>([]);
-  const turn = (key: string) => setOpen((now) => (now.includes(key) ? now.filter((each) => each !== key) : [...now, key]));
-  return page.groups.map((group) => (
+type GroupsGiven = { view: SavedView; page: ViewPage; render: (key: string, count: number) => React.ReactNode };
+
+/** The groups of a view; which of them are open is kept in this browser. */
+function Groups({ view, page, render }: GroupsGiven) {
+  const { kept: open, put, turn } = useKept(`groups-${view.id}-${view.body.group_by}`);
+  const all = page.groups.map(({ key }) => key);
+  const shown = all.filter((key) => open.includes(key));
+  const groups = page.groups.map((group) => (
     <section key={group.key} aria-label={group.title}>
       <button className={styles.viewGroup} aria-expanded={open.includes(group.key)} onClick={() => turn(group.key)}>
         <b>{group.title}</b>
@@ -66,6 +71,21 @@ function Groups({ page, render }: { page: ViewPage; render: (key: string, count:
       {open.includes(group.key) && render(group.key, group.count)}
     </section>
   ));
+  return (
+    <>
+      {all.length > 1 && (
+        <div className={ui.rowOf}>
+          <Button variant="text" disabled={shown.length === all.length} onClick={() => put(all)}>
+            Open all {all.length}
+          </Button>
+          <Button variant="text" disabled={shown.length === 0} onClick={() => put([])}>
+            Fold all
+          </Button>
+        </div>
+      )}
+      {groups}
+    </>
+  );
 }
 
 function Shown({
@@ -97,21 +117,32 @@ function Shown({
   );
   return (
     <>
-      <h1 className={ui.lead}>
-        {view.body.name}
-        {page &&
-          `: ${page.count === 1 ? "one message" : `${page.count.toLocaleString("en")} messages`}${page.unread ? `, ${page.unread.toLocaleString("en")} unread` : ""}`}
-      </h1>
-      <p className={ui.sub}>
-        {view.sentence}
-        {page && `; ${page.looks_at}`}
-      </p>
-      <Manage view={view} views={views} show={(next) => setPane(next === pane ? undefined : next)} />
+      <div className={styles.viewHead}>
+        <h1 className={ui.lead}>
+          {view.body.name}
+          {page &&
+            `: ${page.count === 1 ? "one message" : `${page.count.toLocaleString("en")} messages`}${page.unread ? `, ${page.unread.toLocaleString("en")} unread` : ""}`}
+        </h1>
+        <Manage view={view} views={views} show={(next) => setPane(next === pane ? undefined : next)}>
+          {page && <ReviewButton view={view} due={Boolean(page.review?.due)} />}
+        </Manage>
+      </div>
+      <div className={styles.viewHead}>
+        <p className={styles.viewSays} title={`${view.sentence}${page ? `; ${page.looks_at}` : ""}`}>
+          {view.sentence}
+          {page && `; ${page.looks_at}`}
+        </p>
+        <Looks view={view} set={set} />
+      </div>
       {page && <ReviewLine view={view} review={page.review} />}
       {pane === "tidy" && <TidyPane source={{ view: view.id }} holds="the view holds" close={close} />}
       {pane === "why" && <WhyNot view={view} close={close} />}
-      <Looks view={view} set={set} />
-      {page && (view.body.group_by ? <Groups page={page} render={rows} /> : rows(undefined, page.count))}
+      {page &&
+        (view.body.group_by ? (
+          <Groups key={`${view.id}-${view.body.group_by}`} view={view} page={page} render={rows} />
+        ) : (
+          rows(undefined, page.count)
+        ))}
       {page?.more_groups && (
         <p className={ui.quiet}>
           There are more groups than the {page.groups.length.toLocaleString("en")} shown here. Group by nothing, or narrow the

@@ -17,7 +17,7 @@ export function WhyNot({ view, close }: { view: SavedView; close: () => void }) 
   const [text, setText] = useState("");
   const settled = useSettled(text, SETTLES_MS);
   const [chosen, setChosen] = useState<number>();
-  const found = useFind(settled, {}, 0);
+  const found = useFind(settled, {}, 0, "best");
   const rows = settled.trim() ? (found.data?.messages ?? []).slice(0, MOST) : [];
   const why = useWhyInView(view.id, chosen).data;
   return (
@@ -43,7 +43,7 @@ export function WhyNot({ view, close }: { view: SavedView; close: () => void }) 
             </button>
             {row.id === chosen && why && (
               <p className={styles.whyView} role="status">
-                {why.message}
+                {why.message} {why.changes.join(" ")}
               </p>
             )}
           </li>

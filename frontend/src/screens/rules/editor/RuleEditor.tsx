@@ -13,6 +13,9 @@ import { useKey } from "../../../parts/keys";
 import ui from "../../../parts/page.module.css";
 import { useSettled } from "../../../parts/useSettled";
 import type { Effects } from "../../../rule/effects";
+import { Mend } from "../../../rule/Mend";
+import { focusOn } from "../focus";
+import { usedMail } from "../used";
 import { ApplyPane } from "./ApplyPane";
 import { Conflict } from "./Conflict";
 import styles from "./editor.module.css";
@@ -22,12 +25,13 @@ import { Sweeping } from "./Sweeping";
 import { TryPane, type Against, type Days } from "./TryPane";
 import { useDraft } from "./useDraft";
 import { VersionsPane } from "./VersionsPane";
+import { WhyPane } from "./WhyPane";
 
 const SETTLES_MS = 90; // a burst of keys is one question
 const ORDINALS = ["first", "second", "third", "fourth", "fifth", "sixth", "seventh", "eighth", "ninth", "tenth"];
 const ordinal = (place: number) => ORDINALS[place] ?? `as number ${place + 1}`;
 
-type Pane = "try" | "apply" | "versions";
+type Pane = "try" | "apply" | "versions" | "why";
 
 /** A rule as the sentence that it is, tried on real mail while it is written. */
 export function RuleEditor({ rule, vocabulary }: { rule: Rule | undefined; vocabulary: Vocabulary }) {
@@ -41,34 +45,38 @@ export function RuleEditor({ rule, vocabulary }: { rule: Rule | undefined; vocab
   const [pane, setPane] = useState<Pane>(asks?.pane ?? "try");
   const [unread, setUnread] = useState(false);
   const [against, setAgainst] = useState<Against>();
+  const [tried, setTried] = useState<number>();
   const change = useChangeRule({ tells: "inline" });
   const make = useMakeRule();
   const saving = rule ? change : make;
   const settled = useSettled({ body, days }, SETTLES_MS);
   const without = !rule || (against ?? (draft.clean ? "none" : "saved")) === "none";
-  const asked = useDryRun({ ...settled, id: rule?.id, message: draft.message, without });
+  const asked = useDryRun({ ...settled, id: rule?.id, place: draft.place, message: tried ?? draft.message, without });
   const dryRun = asked.data;
   const current = !asked.isPlaceholderData && JSON.stringify(settled.body) === JSON.stringify(body);
-  const fault = (pointer: string) => dryRun?.faults.find((each) => each.pointer === pointer)?.message;
+  const faultAt = (pointer: string) => dryRun?.faults.find((each) => each.pointer === pointer);
+  const fault = (pointer: string) => faultAt(pointer)?.message;
   const theirs =
     change.error instanceof Problem && change.error.status === 409 ? all.find(({ id }) => id === rule?.id) : undefined;
   const conflict = theirs && theirs.version !== draft.version ? theirs : undefined;
   const close = () => {
     draft.forget();
-    navigate("/rules");
+    void navigate("/rules", { state: focusOn(rule?.id) });
   };
-  useKey("close", () => navigate("/rules"));
+  useKey("close", () => navigate("/rules", { state: focusOn(rule?.id) }));
   const [asking, setAsking] = useState(false);
   const sweeping = current ? dryRun?.sweeping : undefined;
-  const askOrSave = () => (sweeping ? setAsking(true) : save(() => navigate("/rules")));
+  const askOrSave = () => (sweeping ? setAsking(true) : save(toList));
   const save = (then: (saved?: Rule) => void, version = draft.version) => {
     const done = (saved: { rule?: Rule }) => {
       draft.forget();
       then(saved.rule);
     };
     if (rule) change.mutate({ id: rule.id, version: version ?? rule.version, body }, { onSuccess: done });
-    else make.mutate({ body }, { onSuccess: done });
+    else make.mutate({ body, place: draft.place }, { onSuccess: done });
   };
+  // The rule that was saved has the focus in the list.
+  const toList = (saved?: Rule) => void navigate("/rules", { state: focusOn(saved?.id) });
   const apply = () => {
     if (sweeping && !draft.clean && !asking) return setAsking(true);
     if (rule && draft.clean) return setPane("apply");
@@ -82,17 +90,29 @@ export function RuleEditor({ rule, vocabulary }: { rule: Rule | undefined; vocab
   const place = rule ? all.findIndex(({ id }) => id === rule.id) : 0;
   const unready = unread || Boolean(dryRun && (dryRun.faults.length > 0 || dryRun.unfinished.length > 0));
   useKey("save", () => void (!unready && !saving.isPending && askOrSave()), true, true);
+  const lacking = dryRun?.faults.find(({ make }) => make);
   const first = unread
     ? "The text cannot be read yet."
     : dryRun?.unfinished.length
       ? "A condition still wants its words."
-      : dryRun?.faults[0]?.message;
+      : body.name.trim() === ""
+        ? "It wants a name."
+        : (lacking ?? dryRun?.faults[0])?.message;
   return (
     <>
       <main className={`${ui.list} ${ui.editor}`} aria-label={rule ? `Edit ${rule.name}` : "New rule"}>
         <p className={styles.crumbs}>
-          <Link to="/rules">All rules</Link> › {rule ? `read ${ordinal(place)} of ${all.length}` : "new, read before the others"}
-          {rule && <span>{rule.used === 1 ? "Used once" : `Used ${rule.used} times`} in 30 days</span>}
+          <Link to="/rules">All rules</Link> ›{" "}
+          {rule
+            ? `read ${ordinal(place)} of ${all.length}`
+            : draft.place
+              ? `new, to be read ${ordinal(draft.place)} of ${all.length + 1}`
+              : "new, read before the others"}
+          {rule && (
+            <Link className={styles.used} to={usedMail(rule)}>
+              {rule.used === 1 ? "Used once" : `Used ${rule.used} times`} in 30 days
+            </Link>
+          )}
         </p>
         <div className={styles.titleLine}>
           <TitleField
@@ -108,7 +128,11 @@ export function RuleEditor({ rule, vocabulary }: { rule: Rule | undefined; vocab
             slotProps={{ input: { "aria-label": "On" } }}
           />
         </div>
-        {body.name !== "" && current && fault("/name") && <p className={ui.inPlace}>{fault("/name")}</p>}
+        {body.name !== "" && current && fault("/name") && (
+          <p className={ui.inPlace}>
+            {fault("/name")} <Mend fault={faultAt("/name")} rename={(name) => set({ name })} />
+          </p>
+        )}
         {draft.restored && (
           <p className={ui.hint}>
             What you had written is back.{" "}
@@ -180,22 +204,25 @@ export function RuleEditor({ rule, vocabulary }: { rule: Rule | undefined; vocab
             }}
             keepMine={() => {
               draft.rebase(conflict);
-              save(() => navigate("/rules"), conflict.version);
+              save(toList, conflict.version);
             }}
           />
         )}
         {!conflict && <Fault of={saving} />}
-        {asking && sweeping && (
-          <Sweeping says={sweeping} save={() => save(() => navigate("/rules"))} close={() => setAsking(false)} />
-        )}
+        {asking && sweeping && <Sweeping says={sweeping} save={() => save(toList)} close={() => setAsking(false)} />}
         <div className={ui.editorFoot} data-editor-foot>
           <Button variant="contained" onClick={askOrSave} disabled={unready || saving.isPending}>
             Save rule
           </Button>
           <Button onClick={close}>Cancel</Button>
-          {unready && current && <span className={ui.quiet}>{first}</span>}
+          {unready && current && (
+            <span className={ui.quiet}>
+              {first} <Mend fault={lacking} rename={(name) => set({ name })} />
+            </span>
+          )}
           <span className={`${ui.last} ${ui.rowOf}`}>
             {rule && <Button onClick={() => setPane(pane === "versions" ? "try" : "versions")}>Former versions</Button>}
+            {rule && <Button onClick={() => setPane(pane === "why" ? "try" : "why")}>It should have matched …</Button>}
             <Button onClick={apply} disabled={unready || saving.isPending}>
               {rule && draft.clean ? "Also apply to mail already here …" : "Save and apply to mail already here …"}
             </Button>
@@ -208,11 +235,14 @@ export function RuleEditor({ rule, vocabulary }: { rule: Rule | undefined; vocab
           days={days}
           choose={setDays}
           waiting={!current}
+          on={setTried}
           unread={unread}
           against={rule && (without ? "none" : "saved")}
           compare={setAgainst}
+          replay={{ kind: "draft", body: { ...body }, id: rule?.id, place: draft.place }}
         />
       )}
+      {pane === "why" && rule && <WhyPane rule={rule.id} close={() => setPane("try")} />}
       {pane === "apply" && rule && <ApplyPane id={rule.id} close={() => setPane("try")} />}
       {pane === "versions" && rule && (
         <VersionsPane

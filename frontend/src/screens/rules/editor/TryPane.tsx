@@ -1,6 +1,8 @@
 import Button from "@mui/material/Button";
-import type { DryRun } from "../../../api/client";
+import { Link } from "react-router";
+import type { DryRun, ReplaySide } from "../../../api/client";
 import { OneOf } from "../../../parts/OneOf";
+import { OnMessage } from "./OnMessage";
 import ui from "../../../parts/page.module.css";
 import { Tip } from "../../../parts/Tip";
 import triedStyles from "../../../rule/tried.module.css";
@@ -71,12 +73,16 @@ type Given = {
   waiting: boolean;
   /** whether it is written as text that cannot be read yet */
   unread: boolean;
+  /** tries it on a message of one's choice */
+  on: (message: number | undefined) => void;
   against: Against | undefined;
   compare: (against: Against) => void;
+  /** the rulebook with the draft in it */
+  replay: ReplaySide;
 };
 
 /** A draft tried on the mail of the last days. Nothing is changed by it. */
-export function TryPane({ dryRun, days, choose, waiting, unread, against, compare }: Given) {
+export function TryPane({ dryRun, days, choose, waiting, unread, on, against, compare, replay }: Given) {
   const why = unread ? "The text cannot be read yet." : dryRun?.unfinished.length ? "A condition still wants its words." : "";
   const differ = dryRun?.changed ?? 0;
   return (
@@ -86,12 +92,15 @@ export function TryPane({ dryRun, days, choose, waiting, unread, against, compar
           <h2>Try it</h2>
           <OneOf label="How far back" value={days} choices={REACHES} change={choose} />
         </div>
-        <p className={ui.sub}>On the last {days} days of your mail, as if the rule were on. Nothing is changed.</p>
+        <p className={ui.sub}>
+          On the last {days} days of your mail, as if the rule were on. Nothing is changed. {dryRun?.reaches}
+        </p>
+        <OnMessage on={on} />
         {dryRun?.ready && !unread ? (
           <>
             {dryRun.first && (
               <>
-                <h3 className={ui.smallHead}>The message it began from</h3>
+                <h3 className={ui.smallHead}>On this message</h3>
                 <ol className={triedStyles.tries}>
                   <TriedRow tried={dryRun.first} asks={dryRun.asks} />
                 </ol>
@@ -109,11 +118,16 @@ export function TryPane({ dryRun, days, choose, waiting, unread, against, compar
                 When you save: {dryRun.held}
               </p>
             )}
+            <p>
+              <Link to="/rules/replay" state={{ draft: replay }}>
+                Replay your mail with it
+              </Link>
+            </p>
             {dryRun.asks && <p className={ui.hint}>It asks first: nothing changes by itself, each match is put to you.</p>}
             <div className={`${styles.tryHead} ${styles.claimsHead}`}>
               <h3 className={ui.smallHead}>
                 {against === "none"
-                  ? `${differ === 0 ? "No claim is" : differ === 1 ? "One claim is" : `${number(differ)} claims are`} otherwise because of it`
+                  ? `${differ === 0 ? "No claim is" : differ === 1 ? "One claim is" : `${number(differ)} claims are`} different because of it`
                   : `${differ === 0 ? "No claim" : differ === 1 ? "One claim" : `${number(differ)} claims`} would change`}
               </h3>
               {against && (

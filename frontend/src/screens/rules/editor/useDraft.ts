@@ -28,7 +28,10 @@ export function useDraft(rule: Rule | undefined) {
   const place = PLACE + (rule ? rule.id : visit);
   const store = rule ? localStorage : sessionStorage;
   const [kept] = useState(() => read(store, place));
-  const [draft, setDraft] = useState<Kept>(kept ?? { body: rule?.body ?? begun?.body ?? FRESH, version: rule?.version });
+  const fresh = { ...(begun?.body ?? FRESH), ...(begun?.heading ? { heading: begun.heading } : {}) };
+  const [draft, setDraft] = useState<Kept>(
+    (begun?.body ? undefined : kept) ?? { body: begun?.body ?? rule?.body ?? fresh, version: rule?.version },
+  );
   const [written, setWritten] = useState(false);
   const { body, version, text } = draft;
   const clean = JSON.stringify(body) === JSON.stringify(rule?.body ?? FRESH);
@@ -49,6 +52,8 @@ export function useDraft(rule: Rule | undefined) {
     version,
     text,
     message: begun?.message,
+    /** where a new one will be read */
+    place: begun?.place,
     clean,
     restored: Boolean(kept?.version) && JSON.stringify(kept?.body) !== JSON.stringify(rule?.body),
     set: (part: Partial<Record<keyof RuleBody, unknown>>) => put((now) => ({ body: { ...now.body, ...part } as RuleBody })),
