@@ -9,18 +9,22 @@ class PageSourceTest < Minitest::Test
   MOST_LINES = 300
 
   ROOMS = {
-    "api" => "", "look" => "api", "parts" => "api look", "rule" => "api", "condition" => "api parts",
+    "api" => "", "look" => "api", "parts" => "api look", "rule" => "api parts", "condition" => "api parts",
     "alerts" => "api look parts", "reading" => "api look parts rule", "shell" => "alerts api look parts reading screens/*",
     "screens/front" => "api parts reading", "screens/held" => "api parts reading", "screens/find" => "api parts reading rule",
-    "screens/inks" => "api parts reading", "screens/views" => "api condition look parts reading",
+    "screens/inks" => "api parts reading", "screens/views" => "api condition look parts reading rule",
+    "screens/done" => "api parts",
     "screens/rules" => "api condition look parts rule", "screens/week" => "api condition parts",
     "screens/alerts" => "alerts api parts", "screens/mail-in" => "api parts", "main" => "api look parts shell"
   }.freeze
 
   # What is kept in the browser, and by whom: the keys, a draft until it is saved, and that a part was loaded anew.
-  STORED = %w[alerts/desktop.ts look/lazily.tsx parts/keys.tsx parts/useUnsaved.ts screens/rules/editor/useDraft.ts].freeze
+  STORED = %w[alerts/desktop.ts look/lazily.tsx parts/keys.tsx parts/useKept.ts parts/useUnsaved.ts screens/rules/editor/useDraft.ts].freeze
   # Who looks for elements: for the focus, and for where things lie on the screen; never for what stands in which order.
-  LOOKS_FOR = %w[condition/Adder.tsx condition/focus.ts screens/week/Grid.tsx screens/week/useDrag.ts].freeze
+  LOOKS_FOR = %w[
+    condition/Adder.tsx condition/focus.ts reading/ListAndSheet.tsx screens/rules/PeopleScreen.tsx screens/rules/focus.ts
+    screens/week/Grid.tsx screens/week/useDrag.ts shell/SkipLink.tsx
+  ].freeze # and gives it the focus
 
   def source = @@source ||= PageSource.new("#{ROOT}/frontend/src")
   def whose(pattern) = source.code.select { |_, text| text.match?(pattern) }.keys.sort

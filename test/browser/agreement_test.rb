@@ -6,7 +6,7 @@ require_relative "../support/browser_helper"
 class FrontAgreementTest < Minitest::Test
   include BrowserHelper
 
-  ROUNDS = 20
+  ROUNDS = 10
   STEPS = 10 # between looks
   BORDER = "Iveta Kalnina <dispatch@baltic-art-road.example>"
 

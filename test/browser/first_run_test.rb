@@ -62,7 +62,10 @@ class FirstRunTest < Minitest::Test
       file("note.txt", "Dear all")], make_visible: true
     assert_text "good.mbox: 1 taken in."
     assert_text "note.txt is no mail"
-    click_button "To the Front"
+    click_button "Look at the one message that came in"
+    assert_selector("h1", text: "All mail")
+    assert_link(text: "Old letter")
+    visit "/front"
     assert_selector("h1", text: "Nothing needs you.")
     page.execute_script(<<~JS, mail("Dropped letter"))
       const transfer = new DataTransfer();

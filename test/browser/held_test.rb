@@ -62,6 +62,7 @@ class HeldTest < Minitest::Test
     click_link(text: /Held/)
     within("section", text: "Put off by you") { assert_text "back 09:50: Ask finance" }
     go("09:51")
+    assert_no_text "back 09:50: Ask finance"
     click_link "Front"
     within("section", text: /\ANow/) { assert_link(text: "Purchase order 2207 approved") }
   end

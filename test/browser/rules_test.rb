@@ -141,7 +141,7 @@ class RulesTest < Minitest::Test
     click_button "all of", match: :first
     add("condition", "sender", "the sender")
     all("input[aria-label='Add to: the sender']").last.send_keys("someone@elsewhere.example", :enter)
-    assert_text "A message has one sender: it cannot be both."
+    assert_text "A message has one sender, but for the rarest: it cannot be both."
   end
 
   def test_bad_input_is_answered_in_place_with_nothing_lost
@@ -153,7 +153,7 @@ class RulesTest < Minitest::Test
     fill_in "Name", with: "Notes"
     all("button[aria-label='Take this effect out']").first.click
     all("button[aria-label='Take this effect out']").first.click
-    assert_text "nothing is said of what shall happen"
+    assert_text "Say what shall happen"
     add("effect", "discard", "is discarded")
     2.times { all("button[aria-label='Take this condition out']").first.click }
     assert_text "this rule would discard every message"
@@ -167,7 +167,7 @@ class RulesTest < Minitest::Test
     fill_in "As text", with: "When it is a newsletter and the subjct mentions “tide”: low priority."
     assert_text "“subjct” cannot stand here"
     assert_button "Save rule", disabled: true
-    click_button "Put “subject” there"
+    click_button "Write “subject”"
     assert_text "The sentence above follows what you write."
     assert_selector("main", text: /all of\s*any of\s*none of\s*these hold/)
     click_button "Save rule"
@@ -206,7 +206,7 @@ class RulesTest < Minitest::Test
       assert_text(/held messages? would come in now/)
       click_button "Write more of it …"
     end
-    within("aside", text: "Try it") { assert_text "The message it began from" }
+    within("aside", text: "Try it") { assert_text "On this message" }
     click_button "Save rule"
     assert_text(/Made the rule .* held messages? came in\./)
     click_link "Front"
@@ -241,7 +241,7 @@ class RulesTest < Minitest::Test
       click_button(text: /Apply to \d+ messages/)
     end
     assert_text(/Applied the rule “Helena and the director” to \d+ messages|Applied the rule/)
-    visit "/rules/done"
+    visit "/done"
     undo = find("button", text: "Undo", match: :first)
     assert_match(/Applied the rule “Helena and the director”/, undo["aria-label"])
     undo.click
@@ -303,8 +303,16 @@ class RulesTest < Minitest::Test
     click_button(text: "Undo")
     assert_selector("h1", text: "Ten rules are read")
     visit "/rules/carry"
-    attach_file("A rulebook file", rulebook_file { |document| document["rules"][0]["then"]["ink"] = "Nothing" }, visible: :all)
-    assert_text(/rules.json cannot be brought in:.*Rule 1, then, ink: Expected the name of an ink/m)
+    attach_file("A rulebook file", rulebook_file { |document| document["rules"][0]["then"]["ink"] = "Umber" }, visible: :all)
+    within("section", text: "It names what it does not bring") do
+      assert_text "The ink Umber"
+      click_button "leave out what names it"
+    end
+    assert_selector("h3", text: "Nothing would change")
+    click_button "make it"
+    assert_text "ink “Umber”"
+    attach_file("A rulebook file", rulebook_file { |document| document["rules"][0]["then"]["priority"] = "loud" }, visible: :all)
+    assert_text(/rules.json cannot be brought in:.*Rule 1, then, priority: It should be/m)
   end
 
   def test_former_versions_and_the_way_back
@@ -321,5 +329,142 @@ class RulesTest < Minitest::Test
     assert_field "Name", with: "Notes to myself"
     click_button "Save rule"
     assert_button "Edit Notes to myself"
+  end
+
+  def test_people_are_pasted_into_a_condition
+    visit "/rules/new"
+    assert_text "every message"
+    add("condition", "the sender", "the sender")
+    field = find("input[aria-label='Add to: the sender']")
+    field.send_keys("Ana <ana@x.example>; *@y.example, nobody at all", :enter)
+    assert_text "ana@x.example"
+    assert_text "anyone at y.example"
+    assert_text "“nobody at all” is nobody that could be read"
+  end
+
+  def focused = page.evaluate_script("document.activeElement.getAttribute('aria-label') || document.activeElement.textContent")
+
+  def test_the_focus_goes_to_what_was_made_and_back_to_where_it_was
+    rules
+    page.send_keys(:tab)
+    assert_seen("To the page itself") { focused }
+    edit("Notes to myself")
+    fill_in "Name", with: "Notes"
+    page.send_keys([:control, "s"])
+    assert_selector("h1", text: "rules are read")
+    assert_seen("Edit Notes") { focused }
+    click_button "Delete Notes"
+    assert_text "Deleted the rule “Notes”."
+    assert_seen(true) { focused.start_with?("Edit ") }
+    visit "/rules/people"
+    click_button "New label"
+    fill_in "Name", with: "Tides"
+    click_button "Save"
+    assert_seen("Change the label Tides") { focused }
+    visit "/front"
+    first("a[data-row]").click
+    find("button", text: /\ALabels/).click
+    assert_selector("section[aria-label='Labels']")
+    find("section[aria-label='Labels'] button", text: "Close").click
+    assert_seen(true) { focused.start_with?("Labels") }
+  end
+
+  def test_why_a_rule_did_not_decide_a_message_and_the_rule_tried_otherwise
+    visit "/front"
+    all("a[data-row]").last.click
+    click_button "Why not another?"
+    field = find("input[aria-label='The rule that you expected']")
+    field.send_keys("border")
+    find("[role=option]", text: "Border trouble comes at once").click
+    assert_text "“Border trouble comes at once” did not match."
+    assert_text(/does not the subject mentions .*; the subject is “/)
+    assert_text(/It would match if .* and the sender is one of Couriers\. Loosened so it would match [\d,]+ of the last 30 days’ messages/)
+    assert_accessible
+    click_button "Try the rule so", match: :first
+    assert_field "Name", with: "Border trouble comes at once"
+    assert_text "On this message"
+    click_button "It should have matched …"
+    look("The message that it should have matched", "purchase", "Purchase order 2207")
+    assert_text "“Border trouble comes at once” did not match."
+    click_button "Try the rule so", match: :first
+    within("aside", text: "Try it") { assert_text "Purchase order 2207" }
+    click_button "Cancel"
+    assert_selector("h1", text: "rules are read")
+  end
+
+  def test_the_check_up_is_gone_through
+    post_rule = ->(name, body) { page.evaluate_async_script(<<~JS, {"body" => body.merge("name" => name), "place" => 99}) }
+      fetch("/api/rules", {method: "POST", headers: {"content-type": "application/json"}, body: JSON.stringify(arguments[0])})
+        .then(({status}) => arguments[1](status));
+    JS
+    rules
+    wide = {"when" => {"fact" => "subject", "op" => "mentions", "value" => ["purchase order"]}, "then" => {"priority" => "high"}}
+    narrow = {"when" => {"fact" => "subject", "op" => "mentions", "value" => ["purchase order 2207"]}, "then" => {"priority" => "low"}}
+    assert_equal [201, 201], [post_rule.call("Orders", wide), post_rule.call("One order", narrow)]
+    click_link "Check-up"
+    assert_selector("h1", text: "Two things to look at.")
+    assert_selector("nav[aria-label=Screens] small[aria-label='2 found by the check-up']")
+    assert_accessible
+    within("li", text: "works against another") do
+      click_button "Leave it alone …"
+      fill_in "Why it is well as it is", with: "One of a kind"
+      press(:enter)
+    end
+    assert_selector("h1", text: "One thing to look at.")
+    assert_selector("section", text: "One of a kind")
+    click_button(text: /Read it before/)
+    assert_selector("[role=alertdialog]", text: /would be decided differently/)
+    within("[role=alertdialog]") { click_button(text: /Read it before/) }
+    assert_selector("h1", text: "Nothing to look at: all is well with your rules.")
+    assert_no_selector("nav[aria-label=Screens] small[aria-label*=check-up]")
+  end
+
+  def test_a_rule_asks_first_and_is_answered
+    rules
+    edit("Newsletters once a day")
+    tick "ask me first"
+    click_button "Save rule"
+    assert_text "Changed the rule “Newsletters once a day”."
+    click_link "Front"
+    assert_text(/Your rules ask about \d messages\./)
+    click_link "Answer"
+    assert_selector("h1", text: /wait for your word/)
+    assert_accessible
+    asked = all("section[aria-label='Newsletters once a day'] li").size
+    find("section[aria-label='Newsletters once a day'] li:last-child").click_button(text: "Do it")
+    assert_text "Did what “Newsletters once a day” proposed of one message."
+    assert_selector("section[aria-label='Newsletters once a day'] li", count: asked - 1)
+    click_button(text: /Never for this sender/, match: :first)
+    within("[role=alertdialog]") do
+      assert_text(/The rule would read: When it is a newsletter, unless the sender is/)
+      click_button "Leave the rule"
+    end
+    click_button(text: "From now on without asking …")
+    within("[role=alertdialog]") { click_button "Stop asking" }
+    assert_text "Changed the rule “Newsletters once a day”."
+    assert_selector("h1:focus", text: "No rule asks anything of you.")
+    assert_no_text "have nothing to ask"
+  end
+
+  def test_two_rulebooks_are_replayed
+    rules
+    edit("Readings are for the record")
+    click_link "Replay your mail with it"
+    assert_selector("h1", text: "Two rulebooks over your own mail")
+    pick("The one", "no rules, no plan")
+    pick("The other", "my rules as they are now")
+    click_button "Replay"
+    assert_selector("h1", text: /messages would come otherwise\./)
+    assert_selector("figure .MuiBarChart-element", minimum: 10)
+    assert_selector("tbody tr", text: /Comes straight in\s[\d,]+\s[\d,]+/)
+    assert_accessible
+    find("summary", text: /priority otherwise by “Readings are for the record”/).click
+    assert_selector("details[open] li", text: "low, was normal", minimum: 3)
+    click_button "Play the day"
+    assert_selector("b", text: /\A0[1-9]:\d\d\z/)
+    click_button "Hold"
+    find_field("Time of the day", type: "range").send_keys(:end)
+    assert_selector("b", text: "24:00")
+    assert_selector("div", text: /[1-9]\d* messages in [1-9]\d* moments/)
   end
 end
