@@ -113,6 +113,10 @@ class Screenshots
     session.visit("/mail-in")
     session.find("h1", text: "Two folders")
     picture "mail-in"
+    session.visit("/mail-in/me")
+    session.find("h1", text: "About me")
+    session.find("h2", text: "Contacts")
+    picture "about"
     Browser.width(session, 390, 844)
     session.visit("/front")
     session.find("h1", text: "need")
@@ -149,25 +153,15 @@ class Screenshots
   end
 
   def rules
-    session.visit("/rules/begin")
-    session.click_button(text: /Newsletters once a week/)
-    session.find("form, main", text: "When it is a newsletter", match: :first)
-    picture "begin"
     session.visit("/rules")
     session.find("h1", text: "rules are read")
     picture "rules"
     move_readings_up
     session.click_button("Edit Lenders come straight in")
-    session.find("h3", text: "claims are otherwise because of it")
+    session.find("h3", text: "claims are different because of it")
     picture "rule"
-    write_as_text
-    session.click_button("Edit Lenders come straight in")
-    session.click_button("+ effect")
-    session.find("input[aria-label=effect]").send_keys("flag", :enter)
-    session.click_button("Save and apply to mail already here …")
-    session.find("button", text: /Apply to \d+ messages/)
-    session.click_button("Dismiss")
-    picture "apply"
+    session.click_button("Cancel")
+    trust
   end
 
   def ask(typed, option)
@@ -189,15 +183,31 @@ class Screenshots
     session.click_button("Put it back")
   end
 
-  def write_as_text
-    session.click_button("Write it as text")
-    field = session.find_field("As text")
-    field.set(field.value.sub("mentions", "mentoins"))
-    session.find("[role=status]", text: "Did you mean")
-    session.find("main").scroll_to(:bottom)
-    picture "rule-text"
-    session.click_button("Leave the text")
-    session.click_button("Cancel")
+  # Two rulebooks over the same mail; and rules of which something is to be said.
+  def trust
+    session.visit("/rules/replay")
+    session.click_button("Replay")
+    session.find("h1", text: "would come otherwise")
+    session.find("figure .MuiBarChart-element", match: :first)
+    picture "replay"
+    phrase = ->(words) { {"fact" => "subject", "op" => "mentions", "value" => [words]} }
+    make("Winter opening", phrase.call("winter opening"), {"priority" => "high"}, "until_date" => "2027-01-31")
+    make("Purchase orders", phrase.call("purchase order"), {"priority" => "high"})
+    make("Orders approved", {"all" => [phrase.call("purchase order"), phrase.call("approved")]}, {"priority" => "low"})
+    session.visit("/rules/check-up")
+    session.find("h1", text: "things to look at")
+    session.click_button(text: "Read it before", match: :first)
+    session.find("[role=alertdialog]", text: "decided differently")
+    picture "check-up"
+    session.visit("/rules")
+  end
+
+  def make(name, condition, effects, **more)
+    body = {"name" => name, "when" => condition, "then" => effects, **more}
+    session.evaluate_async_script(<<~JS, {"body" => body, "place" => 99})
+      fetch("/api/rules", {method: "POST", headers: {"content-type": "application/json"}, body: JSON.stringify(arguments[0])})
+        .then(() => arguments[1]());
+    JS
   end
 
   def first_run

@@ -66,6 +66,7 @@ module Demo
       end
       clear_monday
       live_through_alerts
+      Habits.new(@scenario.opens).live
       UpFront::Desk::Announce.new(clock).call
       UpFront::Store::SearchIndex.catch_up
       UpFront::Store::Threads.catch_up
