@@ -44,6 +44,10 @@ class CheckUpTest < Minitest::Test
         {"any" => [leaf("from", "is", ["q8@other.example", "p8@house1.example"])]}]})],
       "implied" => [["X", "Rule 6"], rule("X", when: {"all" => [leaf("subject", "is", ["a word6"]),
         leaf("from", "is", ["q6@other.example"])]}, then: {"labels" => ["Loans"]})],
+      "could_be_one" => [["X", "Rule 199"], rule("X", when: {"all" => [leaf("from", "is", %w[p199@house3.example q199@other.example]),
+        leaf("subject", "mentions", ["seal"])]}, then: {"alert" => {"level" => "tap"}})],
+      "nearly_implied" => [["X", "Rule 6"], rule("X", when: {"all" => [leaf("subject", "mentions", ["word6", "words6"]),
+        leaf("from", "is", ["q6@other.example"])]}, then: {"labels" => ["Loans"]})],
       "matches_all" => [["X"], rule("X", when: {"none" => []}, then: {"flag" => true})],
       "dates_past" => [["X"], rule("X", when: by_list, until_date: "2027-03-08")],
       "never_surfaces" => [["X"], rule("X", when: by_list, then: {"timing" => {"until" => {"after" => "P400D"}}})]
@@ -82,6 +86,50 @@ class CheckUpTest < Minitest::Test
   end
 
   # An exception is a narrower rule read before a wider one; only the other way round do they work against each other.
+  def test_all_but_for_one_word
+    wide = rule("Wide", when: {"all" => [leaf("from", "is", ["@casadomar.example"]), leaf("subject", "mentions", ["loan"])]})
+    narrow = ->(words, **more) {
+      rule("Narrow", when: {"all" => [leaf("from", "is", ["ana@casadomar.example"]), leaf("subject", "mentions", words)]}, **more)
+    }
+    assert_equal "“Narrow” says nothing that “Wide” does not say of the same mail, but for one word: “loans”.",
+      check(bare([wide, narrow.call(%w[loan loans])])).first.said
+    refute_includes found(wide, narrow.call(%w[loan])).map(&:first), "nearly_implied"
+    assert_empty found(wide, narrow.call(%w[loans crates])), "two words"
+    assert_empty found(wide, narrow.call(%w[loans], then: {"priority" => "top"}))
+    assert_empty found(wide.merge("unless" => leaf("to_list", "is", true)), narrow.call(%w[loans]))
+    assert_empty found(wide.merge("until_date" => "2027-12-31"), narrow.call(%w[loans]))
+    assert_empty found(wide, narrow.call(%w[loans]).then { |given| given.merge("when" => {"all" => given["when"]["all"].drop(1)}) })
+  end
+
+  def test_what_nears_its_bounds
+    people = ->(count) { [{"name" => "100%", "members" => Array.new(count) { "p#{_1}@b.example" }}] }
+    full = ->(count) { check(rulebook(groups: people[count])).select { _1.kind == "nearly_full" } }
+    assert_empty full[3_999]
+    assert_equal [["/groups/0", "The group “100%” holds 4000 people and domains, of at most 5000."]],
+      full[4_000].map { [_1.where, _1.said] }
+    large = Array.new(210) { |n| {"name" => "L#{n}", "text" => "x" * 20_000} }
+    assert_equal ["The rulebook is 80 in 100 as large as one may be."],
+      check(rulebook(templates: large)).select { _1.kind == "nearly_full" }.map(&:said)
+  end
+
+  # By id, as the database gives it: how many of its messages were held, and how many of them opened at once.
+  def held(own, others)
+    made = Core::Rule.read(rule("Hold", then: {"timing" => {"next_round" => true}}), Core::Check.new, rulebook.names, id: 7)
+    waited = {7 => own, nil => others}.flat_map do |rule, (at_once, all)|
+      Array.new(all) { |n| Core::HeldFindings::Waited.new(rule: rule, at_once: n < at_once) }
+    end
+    Core::HeldFindings.new(Struct.new(:rules).new([made]), waited, days: 28, now: NOW).to_a
+  end
+
+  def test_what_is_held_and_opened_as_soon_as_it_comes
+    assert_equal ["11 of 12 messages that “Hold” held were opened within ten minutes of coming, as 4 of 40 others that were held."],
+      held([11, 12], [4, 40]).map(&:said)
+    assert_equal [["held_in_vain", ["Hold"], 10]], held([10, 10], [0, 0]).map { [_1.kind, _1.rules, _1.seen.messages] }
+    assert_empty held([9, 9], [0, 40]), "too few"
+    assert_empty held([10, 12], [0, 40]), "not nearly all"
+    assert_empty held([12, 12], [30, 40]), "all that comes is opened"
+  end
+
   def test_opposite_words
     narrow = rule("Narrow", when: {"all" => [leaf("from", "is", ["ana@casadomar.example"]), leaf("to_list", "is", false)]},
       then: {"timing" => {"now" => true}, "flag" => true})

@@ -37,6 +37,15 @@ class HabitsTest < Minitest::Test
     assert_equal ["17:00"], habits(seen(5, evening: "17:00"), seen(2, evening: "17:30")).map { _1[1] }
   end
 
+  # Who opens all that comes has no need of some of it sooner.
+  def test_what_is_opened_at_once_as_other_mail_is_not
+    own = [seen(11, at_once: true), seen(1)]
+    others = [seen(4, "b@c.example", at_once: true), seen(6, "b@c.example")]
+    assert_equal [["at_once", 11, 12]], habits(own, others).map { _1.values_at(0, 3, 4) }
+    assert_empty habits(own, seen(8, "b@c.example", at_once: true), seen(6, "b@c.example"))
+    assert_equal 1, habits(own, seen(30, "b@c.example", could: %w[raise])).size
+  end
+
   # The widest that all of it goes back to, and not what one sender alone does.
   def test_a_domain_or_a_kind_where_it_is_theirs
     both = [seen(4, "a@b.example", discard: true), seen(4, "c@b.example", discard: true)]

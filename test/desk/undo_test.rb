@@ -29,6 +29,9 @@ class UndoTest < Minitest::Test
     Desk::SaveRule.new(clock).call(rule("Asks", when: leaf("subject", "mentions", ["ask"]), ask_first: true,
       then: {"timing" => {"now" => true}, "labels" => ["Loans"], "flag" => true}), place: :first)
     @asked = take(subject: "I ask").id
+    Desk::SaveRule.new(clock).call(rule("Waits", when: leaf("subject", "mentions", ["later"]),
+      then: {"timing" => {"until" => {"after" => "PT30H"}}}), place: :last)
+    Desk::SaveRule.new(clock).call(rule("Crate", when: leaf("subject", "mentions", ["crate"]), then: {"labels" => ["Loans"]}), place: :last)
     @view = Desk::SaveView.new(clock).call(VIEW).result.id
     Desk::SaveView.new(clock).call(VIEW.merge("name" => "Other", "key" => 3))
   end
@@ -88,6 +91,8 @@ class UndoTest < Minitest::Test
     "pause the rules" => -> { Desk::PauseRules.new(clock).call(clock.now + 3_600) },
     "delete a rule" => -> { Desk::DeleteRule.new(clock).call(id("Plain")) },
     "quieten" => -> { Desk::Quieten.new(clock).call(id("Loud")) },
+    "let what a rule holds in" => -> { Desk::MendRule.new(clock).call(id("Waits"), "let_in") },
+    "make one rule of two" => -> { Desk::MendRule.new(clock).call(id("Crate"), "join") },
     "always for a sender" => -> { Desk::AlwaysForSender.new(clock).call(@held) },
     "let through" => -> { Desk::LetThrough.new(clock).call(["ana@casadomar.example"], ["later"]) },
     "make a label" => -> { Desk::SaveThing.new(clock).call("labels", {"name" => "Écru", "colour" => "#334455"}) },

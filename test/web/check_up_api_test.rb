@@ -53,6 +53,34 @@ class CheckUpAPITest < Minitest::Test
     assert done["undo_id"]
   end
 
+  # Tried before it is done, and taken back.
+  def test_one_rule_of_two
+    border = {"then" => {"labels" => ["Border"]}}
+    change("Bell", when: leaf("subject", "mentions", ["seal"]), **border)
+    ask(:post, "/rules", {body: rule("Crate", when: leaf("subject", "mentions", ["crate"]), **border), place: 3}, status: 201)
+    take(subject: "A crate")
+    assert_equal [["Make one of both", "join"], ["Open it", "go"]], found("could_be_one")["repairs"].map { _1.values_at("label", "act") }
+    foreseen = ask(:post, "/rules/#{id_of("Crate")}/preview", {act: "join"})
+    assert_equal [0, []], foreseen.values_at("changed", "messages")
+    done = ask(:post, "/rules/#{id_of("Crate")}/mend", {act: "join"})
+    assert_equal "“Bell” asks for what “Crate” asked for too, which is deleted.", done["message"]
+    assert_match(/“seal” or “crate”/, row("Bell")["sentence"])
+    assert_nil found("could_be_one")
+    ask(:post, "/rules/#{id_of("Bell")}/mend", {act: "join"}, status: 409)
+    ask(:post, "/undo/#{done["undo_id"]}")
+    assert found("could_be_one")
+  end
+
+  def test_what_is_held_in_vain_is_let_in
+    change("Bell", when: leaf("subject", "mentions", ["bell"]), then: {"timing" => {"until" => {"after" => "PT2H"}}})
+    11.times { |n| take(subject: "A bell", date: Time.utc(2027, 3, 4, 9, n)) }
+    Store::State.find_each { |state| state.update!(opened_at: Store::Claim.find_by(message_id: state.message_id).surface_at + 60) }
+    assert_equal "11 of 11 messages that “Bell” held were opened within ten minutes of coming.", found("held_in_vain")["said"]
+    assert_equal 11, ask(:post, "/rules/#{id_of("Bell")}/preview", {act: "let_in"})["changed"]
+    assert_equal "“Bell” lets its mail straight in from now on.", ask(:post, "/rules/#{id_of("Bell")}/mend", {act: "let_in"})["message"]
+    assert_nil found("held_in_vain")
+  end
+
   def test_labels_that_mail_wears_by_hand_are_in_use
     change("Used", when: leaf("from", "is", ["group:Lenders"]), then: {"reply" => "Thanks"})
     assert_equal ["Border", "Copper", "Loans"], page["findings"].select { _1["kind"] == "unused" }.map { _1["about"] }.sort

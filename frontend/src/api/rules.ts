@@ -1,4 +1,4 @@
-import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { keepPreviousData, skipToken, useQuery } from "@tanstack/react-query";
 import { useActMutation, type TellsBy } from "./acting";
 import { api, unwrap, type RuleBody } from "./client";
 import { keys } from "./keys";
@@ -16,21 +16,25 @@ export const useDryRun = (draft: Draft | undefined) =>
     gcTime: 10_000, // a draft a key: none is asked for again
     retry: false,
   });
+export type Mending = "let_in" | "join";
 export type Step = { act: "move" | "switch" | "delete"; to?: number };
-export const foresee = (id: number, step: Step) =>
+export const foresee = (id: number, step: Step | { act: Mending }) =>
   unwrap(api.POST("/rules/{id}/preview", { params: { path: { id } }, body: step }));
+export type Repairing = "off" | "delete" | "move" | "quieten" | Mending;
 /** What a repair of the check-up would do; nothing is asked for what touches no mail. */
-export const useForeseen = (id: number, act: string, to: number | undefined) =>
+export const useForeseen = (id: number, act: Repairing, to: number | undefined) =>
   useQuery({
     queryKey: keys.foreseen(id, act, to),
-    queryFn: () =>
-      act === "move" ? foresee(id, { act, to }) : foreseeMany({ rules: [id], act: act === "off" ? "off" : "delete" }),
-    enabled: act !== "quieten",
+    queryFn: act === "quieten" ? skipToken : () => (act === "off" ? foreseeMany({ rules: [id], act }) : foresee(id, { act, to })),
   });
 export type ManyAct = "on" | "off" | "delete" | "top" | "bottom";
 type Many = { rules: number[]; act: ManyAct };
 export const foreseeMany = (given: Many) => unwrap(api.POST("/rules/acts/preview", { body: given }));
 export const useChangeRules = () => useActMutation((given: Many) => unwrap(api.POST("/rules/acts", { body: given })));
+export const useMendRule = () =>
+  useActMutation(({ id, act }: { id: number; act: Mending }) =>
+    unwrap(api.POST("/rules/{id}/mend", { params: { path: { id } }, body: { act } })),
+  );
 export const usePauseRules = () => useActMutation((until?: string) => unwrap(api.POST("/rules/pause", { body: { until } })));
 export const useResumeRules = () => useActMutation(() => unwrap(api.DELETE("/rules/pause")));
 export const useRuleHistory = (id: number) =>

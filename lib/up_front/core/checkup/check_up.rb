@@ -4,8 +4,9 @@ module UpFront
   module Core
     # What a rulebook could do better without: what is proved of it from itself alone, and what was seen of it in mail.
     class CheckUp
-      KINDS = %w[never_matches never_decides same implied contrary dates_past empty_group matches_all never_surfaces unused
-        not_matched nearly_all surge too_loud silenced unreadable sound_gone days_off_past long_wait round_covered
+      KINDS = %w[never_matches never_decides same implied could_be_one nearly_implied contrary dates_past
+        empty_group matches_all never_surfaces unused
+        not_matched nearly_all surge too_loud silenced held_in_vain nearly_full unreadable sound_gone days_off_past long_wait round_covered
         round_idle look_alike silent_member].freeze
 
       # @param rulebook [Rulebook] @param at [Time] the moment from which the plan is looked at
@@ -26,7 +27,8 @@ module UpFront
         proved = RuleFindings.new(@rulebook, date: @date).to_a
         seen = @mail.to_a.reject { |finding| proved.any? { _1.kind == finding.kind && _1.rules == finding.rules } }
         loud = @alerts ? LoudFindings.new(@rulebook, @alerts, @at).to_a : []
-        proved + seen + loud + PlanFindings.new(@rulebook, at: @at).to_a + UnusedFindings.new(@rulebook, in_use: @in_use).to_a
+        proved + seen + loud + PlanFindings.new(@rulebook, at: @at).to_a + UnusedFindings.new(@rulebook, in_use: @in_use).to_a +
+          SizeFindings.new(@rulebook).to_a
       end
     end
   end

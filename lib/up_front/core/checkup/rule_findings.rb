@@ -12,12 +12,23 @@ module UpFront
         @proof = proof
         @alive = @rules.select { _1.enabled && !past?(_1) && !@proof.never?(_1) }.to_set.compare_by_identity
         @left = PAIRS
+        @near = NearRepeats.new(@rules, @proof)
       end
 
       PAIRS = 40_000 # of rules that are held against each other; of rulebooks with more, the first
 
+      # @return [Boolean] whether the other says all that the rule says; steps of the priority add up, so that a second is no idle word
+      def self.repeats?(rule, other)
+        rule.effects.said.all? { |topic, value| other.effects[topic] == value && !(topic == "priority" && value.is_a?(Hash)) }
+      end
+
       # @return [Array<Finding>] in the order of the rules
-      def to_a = @rules.each_index.flat_map { alone(_1) + beside(_1) }
+      def to_a
+        @rules.each_index.flat_map do |place|
+          proved = alone(place) + beside(place)
+          proved.any? ? proved : near(place)
+        end
+      end
 
       private
 
@@ -89,13 +100,9 @@ module UpFront
       def implied(rule, wider, place)
         return if rule.last_word || rule.ask_first || rule.effects.said.empty?
 
-        said = rule.effects.said
-        other = wider.find { |each| said.all? { |topic, value| each.effects[topic] == value && !step?(topic, value) } } or return
+        other = wider.find { RuleFindings.repeats?(rule, _1) } or return
         finding("implied", [rule, other], "“#{rule.name}” says nothing that “#{other.name}” has not said of all of its mail.", place)
       end
-
-      # Steps of the priority add up, so that the second is no idle word.
-      def step?(topic, value) = topic == "priority" && value.is_a?(Hash)
 
       def contrary(rule, wider, place)
         return [] if rule.ask_first
@@ -105,6 +112,29 @@ module UpFront
           finding("contrary", [rule, other], "“#{rule.name}” says “#{effect.say(value)}” of mail of which “#{other.name}” says " \
             "“#{effect.say(other.effects[effect.topic])}” before it.", place, "/then/#{effect.topic}")
         end
+      end
+
+      # What is next to a repetition, of a rule of which nothing worse is to be said.
+      def near(place)
+        rule = @rules[place]
+        return [] unless @alive.include?(rule)
+
+        joined = @near.joined(place)
+        if joined && @alive.include?(joined)
+          return [finding("could_be_one", [rule, joined], "“#{rule.name}” and “#{joined.name}” do the same, and differ in one condition " \
+            "alone: one rule could ask for what both ask for.", place)]
+        end
+
+        other, word = @near.but_for(rule, earlier(place))
+        return [] unless other
+
+        [finding("nearly_implied", [rule, other], "“#{rule.name}” says nothing that “#{other.name}” does not say of the same mail, but " \
+          "for one word: #{Quoting.text(word)}.", place)]
+      end
+
+      def could_be_one(rule, other, place)
+        finding("could_be_one", [rule, other], "“#{rule.name}” and “#{other.name}” do the same, and differ in one condition alone: one " \
+          "rule could ask for what both ask for.", place)
       end
 
       def names(rules) = English.join(rules.map { "“#{_1.name}”" }, "and")

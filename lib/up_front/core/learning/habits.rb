@@ -17,7 +17,9 @@ module UpFront
       # @!attribute ids [Array<Integer>] the messages with which it was done
       Habit = Struct.new(:act, :value, :of, :name, :done, :all, :least, :ids, keyword_init: true)
 
-      ACTS = %w[let_in raise label discard clear_unread evening mute].freeze
+      ACTS = %w[let_in at_once raise label discard clear_unread evening mute].freeze
+      AT_ONCE = 600 # seconds from when a message came
+      USUAL = 0.5 # of the other mail, at most: what is done with all mail is no habit of some
       LEAST_DONE = 5
       LEAST_SHARE = 0.6 # of the lower bound: six of six, or eleven of twelve
       GENERAL = %w[newsletter list notice].freeze # kinds of which a habit may be
@@ -77,7 +79,7 @@ module UpFront
       def habit(act, value, of, could)
         with = could.select { value ? Array(_1.done[act]).include?(value) : _1.done[act] }
         least = Habits.least(with.size, could.size)
-        return if with.size < LEAST_DONE || least < LEAST_SHARE || !shared?(of, with)
+        return if with.size < LEAST_DONE || least < LEAST_SHARE || !shared?(of, with) || (act == "at_once" && usual?(act, could, with))
 
         Habit.new(act: act, value: value || usual(with.map { _1.done[act] }), of: of, name: named(of, could), done: with.size,
           all: could.size, least: least, ids: with.map(&:id))
@@ -87,6 +89,12 @@ module UpFront
       def shared?(of, with)
         senders = with.map(&:sender).uniq.size
         {"kind" => senders >= SENDERS, "domain" => senders > 1}.fetch(of.first, true)
+      end
+
+      def usual?(act, could, with)
+        @could ||= @seen.select { _1.could.include?(act) }.then { |all| [all.size, all.count { _1.done[act] }] }
+        others, done = @could[0] - could.size, @could[1] - with.size
+        done > USUAL * others
       end
 
       def usual(values) = values.tally.max_by { |value, count| [count, value.to_s] }.first

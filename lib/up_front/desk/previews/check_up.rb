@@ -70,8 +70,28 @@ module UpFront
 
       # What is not wrong, and of no use.
       def health
-        [*Core::PlanHealth.new(rulebook.plan, rulebook.zone.date(@now)).to_a, *Core::PeopleFindings.new(rulebook).to_a, *idle_rounds,
+        [*Core::HeldFindings.new(rulebook, waited, days: LOUD_DAYS, now: @now).to_a,
+          *Core::PlanHealth.new(rulebook.plan, rulebook.zone.date(@now)).to_a, *Core::PeopleFindings.new(rulebook).to_a, *idle_rounds,
           *silent_members]
+      end
+
+      # @return [Array<Core::HeldFindings::Waited>] what was held and came by itself, by the rule that spoke first on when
+      def waited
+        rows = Store::State.joins("JOIN claims ON claims.message_id = states.message_id")
+          .where(let_in_at: nil, put_off_at: nil, claims: {held: true, surface_at: (@now - LOUD_DAYS * 86_400)..@now})
+          .pluck("states.message_id", "claims.surface_at", "states.opened_at")
+        holders = first_on_timing(rows.map(&:first))
+        rows.map do |id, came, opened|
+          at_once = opened && (0..Core::Habits::AT_ONCE).cover?(opened.to_time - came.to_time)
+          Core::HeldFindings::Waited.new(rule: holders[id], at_once: at_once == true)
+        end
+      end
+
+      def first_on_timing(ids)
+        places = rulebook.rules.each_with_index.select { |rule, _| rule.effects.timing }.to_h { |rule, place| [rule.id, place] }
+        spoke = Store::Firing.where(outcome: "matched", rule_id: places.keys)
+        ids.each_slice(2_000).flat_map { spoke.where(message_id: _1).pluck(:message_id, :rule_id) }
+          .group_by(&:first).transform_values { |of| of.map(&:last).min_by { places[_1] } }
       end
 
       def idle_rounds

@@ -28,7 +28,8 @@ module UpFront
 
       # @return [Array<Offer>] at most {MOST}
       def offers
-        Core::Habits.new(seen).to_a.lazy.reject { unwanted?(_1) }.map { offer(_1) }.select { _1.changed.positive? }.first(MOST)
+        habits = Core::Habits.new(seen).to_a.uniq { Core::HabitRule.new(_1).body } # let in by hand, or opened at once: one rule for both
+        habits.lazy.reject { unwanted?(_1) }.map { offer(_1) }.select { _1.changed.positive? }.first(MOST)
       end
 
       # @return [Core::Habits::Habit, nil]
@@ -79,7 +80,7 @@ module UpFront
 
       def done(row)
         raised = row.states_priority && Core::Priority.rank(row.states_priority) > Core::Priority.rank(row.claims_priority)
-        {"let_in" => !row.states_let_in_at.nil? || nil, "raise" => (row.states_priority if raised),
+        {"let_in" => !row.states_let_in_at.nil? || nil, "at_once" => at_once?(row) || nil, "raise" => (row.states_priority if raised),
          "label" => list(row.states_labels_on).then { _1 if _1.any? },
          "discard" => (!row.states_discarded_at.nil? && !flag?(row.claims_discard)) || nil,
          "clear_unread" => (flag?(row.states_unread) && !row.states_cleared_at.nil? && row.states_opened_at.nil?) || nil,
@@ -89,8 +90,18 @@ module UpFront
       def could(row)
         came_in = row.claims_surface_at && !flag?(row.claims_discard)
         cleared = came_in && row.states_cleared_at # what is here still may be opened yet
-        [("let_in" if flag?(row.claims_held)), "raise", "label", ("discard" unless flag?(row.claims_discard)),
+        [("let_in" if flag?(row.claims_held)), ("at_once" if waited?(row)), "raise", "label", ("discard" unless flag?(row.claims_discard)),
           ("clear_unread" if cleared), *(%w[evening mute] if came_in)].compact
+      end
+
+      # Whether it came when it was to, after it was held.
+      def waited?(row)
+        flag?(row.claims_held) && row.states_let_in_at.nil? && row.states_put_off_at.nil? && row.claims_surface_at&.to_time&.<=(@now)
+      end
+
+      def at_once?(row)
+        opened = row.states_opened_at&.to_time
+        waited?(row) && opened && (0..Core::Habits::AT_ONCE).cover?(opened - row.claims_surface_at.to_time)
       end
 
       def list(value) = value.is_a?(String) ? JSON.parse(value) : value.to_a

@@ -5,7 +5,7 @@ module UpFront
     # The person's own mail of some days decided by two rulebooks: their figures, what differs and by which rule, and what the person really
     # did with it. Nothing is changed by asking.
     class ReplayMail
-      SOON = 600 # seconds within which opening or answering says that it was wanted at once
+      SOON = Core::Habits::AT_ONCE # seconds: opening or answering within them says that it was wanted at once
       WAITS = 60 # seconds; less is no waiting
       MOST_SHOWN = 30 # messages of one kind of difference
 

@@ -7,12 +7,13 @@ module UpFront
       class CheckUp
         TITLES = {
           "never_matches" => "can never match", "never_decides" => "never decides", "same" => "says the same as another",
-          "implied" => "adds nothing", "contrary" => "works against another", "dates_past" => "is over",
-          "empty_group" => "nobody is in it", "matches_all" => "matches everything", "never_surfaces" => "lets nothing in",
-          "unused" => "not in use",
+          "implied" => "adds nothing", "could_be_one" => "could be one with another", "nearly_implied" => "adds next to nothing",
+          "contrary" => "works against another", "dates_past" => "is over", "empty_group" => "nobody is in it",
+          "matches_all" => "matches everything", "never_surfaces" => "lets nothing in", "unused" => "not in use",
           "not_matched" => "has not matched", "nearly_all" => "matches nearly all", "surge" => "matches much more",
-          "too_loud" => "alerts in vain", "silenced" => "is never heard", "unreadable" => "cannot be read",
-          "sound_gone" => "its sound is gone", "days_off_past" => "holds days that are past", "long_wait" => "makes mail wait long",
+          "too_loud" => "alerts in vain", "silenced" => "is never heard", "held_in_vain" => "holds what is opened at once",
+          "nearly_full" => "nears its bounds", "unreadable" => "cannot be read", "sound_gone" => "its sound is gone",
+          "days_off_past" => "holds days that are past", "long_wait" => "makes mail wait long",
           "round_covered" => "has a round in heads-down", "round_idle" => "has a round that brings nothing",
           "look_alike" => "has one who may be another", "silent_member" => "has one who no longer writes"
         }.freeze
@@ -74,13 +75,13 @@ module UpFront
             "#{Core::English.count(seen.messages, "message")}. It may be otherwise of the next."
         end
 
-        # @return [Array<Hash>] label; what is done (delete, off, move, quieten, go), to which rule, to which place or page
+        # @return [Array<Hash>] label; what is done (delete, off, move, quieten, let_in, join, go), to which rule, to which place or page
         def repairs(finding)
           rule = @rulebook.by_name[finding.rules.first]
           return elsewhere(finding) unless rule
 
           open = {label: "Open it", act: "go", rule: nil, to: nil, path: "/rules/#{rule.id}"}
-          [*moved_up(finding, rule), *removed(finding, rule), *quieter(finding, rule), open]
+          [*moved_up(finding, rule), *removed(finding, rule), *quieter(finding, rule), *changed(finding, rule), open]
         end
 
         def moved_up(finding, rule)
@@ -98,6 +99,14 @@ module UpFront
         end
 
         def quieter(finding, rule) = %w[too_loud silenced].include?(finding.kind) ? [act("One loudness quieter", "quieten", rule)] : []
+
+        def changed(finding, rule)
+          case finding.kind
+          when "held_in_vain" then [act("Let it straight in", "let_in", rule)]
+          when "could_be_one" then [act("Make one of both", "join", rule)]
+          else []
+          end
+        end
 
         def act(label, act, rule, to: nil) = {label: label, act: act, rule: rule.id, to: to, path: nil}
 

@@ -8,7 +8,7 @@ module UpFront
         DAYS = 30
         MOST_ROWS = 12
 
-        # @param ids [Array<Integer>] of rules @param act [String] move, switch or delete, or of {Desk::ChangeRules::ACTS}
+        # @param ids [Array<Integer>] of rules @param act [String] move, switch or delete, or of {Desk::ChangeRules::ACTS} or {Core::Mending::ACTS}
         # @param to [Integer, nil] the new place of one that is moved
         def initialize(rulebook, now, ids:, act:, to: nil)
           @rulebook = rulebook
@@ -39,15 +39,23 @@ module UpFront
           when "move" then [order(ids.first, to), []]
           when "top", "bottom" then [Desk::ChangeRules.ordered(rules, ids, act), []]
           when "delete" then [rules - @chosen, []]
+          when *Core::Mending::ACTS then mended(@chosen.first, act)
           else
             switched = @chosen.to_h { |rule| [rule, switched(rule, (act == "switch") ? !rule.enabled : act == "on")] }
             [rules.map { switched.fetch(_1, _1) }, switched.values]
           end
         end
 
-        def switched(rule, on)
-          Core::Rule.read(rule.to_h.merge("enabled" => on), Core::Check.new, @rulebook.names, id: rule.id)
+        def mended(rule, act)
+          parts = Core::Mending.of(@rulebook.rules, rule, act)
+          changed = parts.compact.to_h { |each, other| [each, otherwise(each, other)] }
+          @chosen = parts.keys
+          [@rulebook.rules.reject { parts.key?(_1) && !changed.key?(_1) }.map { changed.fetch(_1, _1) }, changed.values]
         end
+
+        def switched(rule, on) = otherwise(rule, {"enabled" => on})
+
+        def otherwise(rule, parts) = Core::Rule.read(rule.to_h.merge(parts), Core::Check.new, @rulebook.names, id: rule.id)
 
         # Places are counted among all rules, those that cannot be read too.
         def order(id, to)

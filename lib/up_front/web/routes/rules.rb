@@ -35,6 +35,7 @@ module UpFront
           end
           app.delete("/api/rules/pause") { done Desk::PauseRules.new(clock).resume }
           app.delete("/api/rules/:id") { |id| done Desk::DeleteRule.new(clock).call(id.to_i) }
+          app.post("/api/rules/:id/mend") { |id| done Desk::MendRule.new(clock).call(id.to_i, given["act"]) }
           app.post("/api/rules/:id/copy") { |id| saved Desk::CopyRule.new(clock).call(id.to_i), status: 201 }
           app.post("/api/rules/:id/place") { |id| done Desk::MoveRule.new(clock).call(id.to_i, to: given["to"]) }
         end

@@ -30,10 +30,16 @@ module UpFront
         end
 
         # @return [Boolean] that the other matches whatever the one does, on every day on which the one may
-        def within?(rule, other)
-          dated = [other.from_date, rule.from_date].then { |outer, inner| outer.nil? || (inner && inner >= outer) } &&
-            [other.until_date, rule.until_date].then { |outer, inner| outer.nil? || (inner && inner <= outer) }
-          dated && implies?(rule, other)
+        def within?(rule, other) = dated_within?(rule, other) && implies?(rule, other)
+
+        # @param leaf [Condition::Leaf] among those of the other that must all hold
+        # @return [Boolean] that it would, if the leaf were not among them
+        def within_but?(rule, other, leaf)
+          rest = other.when.members.reject { _1.equal?(leaf) }
+          return false if rest.empty? || !dated_within?(rule, other)
+
+          lacking = [*rest.map { Form.of(_1, false) }, other.unless && Form.of(other.unless)].compact
+          impossible?([*forms(rule, true), Form::Either.new(lacking)])
         end
 
         # @param parts [Array<Form>] @param dates [Range<Date>, nil] of arrival
@@ -47,6 +53,11 @@ module UpFront
         end
 
         private
+
+        def dated_within?(rule, other)
+          [other.from_date, rule.from_date].then { |outer, inner| outer.nil? || (inner && inner >= outer) } &&
+            [other.until_date, rule.until_date].then { |outer, inner| outer.nil? || (inner && inner <= outer) }
+        end
 
         def known(what, rule)
           kept = @known.fetch(what)
