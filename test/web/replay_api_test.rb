@@ -64,6 +64,37 @@ class ReplayAPITest < Minitest::Test
     refute_match(%r{undefined|/rules}, refused["detail"])
   end
 
+  def test_both_whys_of_a_message
+    ask(:post, "/replay/whys", {a: {kind: "now"}, b: {kind: "none"}, message: 0}, status: 404)
+    one, other = ask(:post, "/replay/whys", {a: {kind: "now"}, b: {kind: "none"}, message: @loan})["whys"]
+    assert_equal ["Straight in, high priority.", "Straight in."], [one, other].map { _1["summary"] }
+    assert_includes one["lines"].map { _1["rule"] }, "Loud"
+    assert_equal [nil], other["lines"].map { _1["rule"] }.uniq
+    assert_equal ask(:get, "/rules")["rules"].first["id"], one["lines"].find { _1["rule"] == "Loud" }["rule_id"]
+    waits = ask(:post, "/replay/whys", {a: {kind: "none"}, b: {kind: "file", text: JSON.generate(document)}, message: @other})["whys"]
+    assert_match(/\A(Waits for|Came with) /, waits[1]["summary"])
+  end
+
+  # Whoever gives up is not worked for any longer.
+  def test_it_ends_once_nobody_waits
+    book = Store::CurrentRulebook.rulebook
+    asked = 0
+    wanted = -> { (asked += 1) < 3 }
+    assert_raises(Desk::ReplayMail::NotWanted) { Desk::ReplayMail.new(book, [book] * 2, clock.now, days: 30, wanted: wanted) }
+    assert_equal 3, asked
+    here, there = UNIXSocket.pair
+    asker = Web::Asker.new(here)
+    refute_predicate asker, :gone?
+    there.write("POST")
+    refute_predicate asker, :gone?, "a further request waits"
+    here.readpartial(9)
+    there.close
+    assert_predicate asker, :gone?
+    here.close
+    assert_predicate asker, :gone?
+    refute_predicate Web::Asker.new(nil), :gone?
+  end
+
   def test_it_is_judged_by_what_was_done
     ask(:post, "/acts", {act: "read", opening: true, messages: [@loan]})
     assert_equal clock.now, Store::State.find(@loan).opened_at.to_time

@@ -20,6 +20,7 @@ export type Replay = Schemas["Replay"];
 export type ReplaySide = Schemas["ReplaySide"];
 export type Proposals = Schemas["Proposals"];
 export type CheckUp = Schemas["CheckUp"];
+export type WhyLine = Schemas["WhyLine"];
 export type RuleChange = Schemas["RuleChange"];
 export type StartingRule = Schemas["StartingRule"];
 export type Week = Schemas["Week"];

@@ -21,6 +21,7 @@ export const keys = {
   foreseen: (id: number, act: string, to: number | undefined) => ["foreseen", id, act, to],
   checkUp: ["checkUp"],
   replay: (given: unknown) => ["replay", given],
+  bothWhys: (a: unknown, b: unknown, message: number) => ["bothWhys", a, b, message],
   proposals: ["proposals"],
   learned: ["learned"],
   neverPreview: (rule: number, message: number) => ["proposals", rule, "never", message],

@@ -15,3 +15,11 @@ export const useReplay = (given: ReplayOf | undefined) =>
     gcTime: 60_000,
     retry: false,
   });
+
+/** Why a message comes as it does by both of them. */
+export const useBothWhys = ({ a, b }: ReplayOf, message: number) =>
+  useQuery({
+    queryKey: keys.bothWhys(a, b, message),
+    queryFn: () => unwrap(api.POST("/replay/whys", { body: { a, b, message } })),
+    retry: false,
+  });

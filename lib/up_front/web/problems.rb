@@ -27,6 +27,7 @@ module UpFront
         app.error(Post::CalendarFile::NoCalendar) { |no_calendar| halt_problem 422, no_calendar.message }
         app.error(Post::ContactCards::NoCards) { |no_cards| halt_problem 422, no_cards.message }
         app.error(Post::Apart::NotNow) { |not_now| halt_problem 503, "#{not_now.message} Try it again in a moment." }
+        app.error(Desk::ReplayMail::NotWanted) { halt_problem 503, "It was interrupted." } # which nobody hears
         app.error(StandardError) do |error|
           words = Store::Fault.words(error)
           halt_problem 503, "#{words.sub(/; (?:what waits|mail that came).*/, ".")} Nothing was changed." if words

@@ -1,7 +1,7 @@
 import { useState } from "react";
-import { Link } from "react-router";
 import type { Sheet } from "../../api/client";
 import ui from "../../parts/page.module.css";
+import { WhyLines } from "../../rule/WhyLines";
 import styles from "./why.module.css";
 import { WhyNot } from "./WhyNot";
 
@@ -12,19 +12,7 @@ export function Why({ id, why }: { id: number; why: Sheet["why"] }) {
   return (
     <section className={styles.why} aria-label="Why">
       <b>{why.summary}</b>
-      <ol>
-        {why.lines.map((line, index) => (
-          <li key={index}>
-            <time>{line.time}</time>
-            <span>
-              {line.before}
-              {line.rule &&
-                (line.rule_id ? <Link to={`/rules/${line.rule_id}`}>{line.rule}</Link> : <b>{line.rule} (deleted since)</b>)}
-              {line.after}
-            </span>
-          </li>
-        ))}
-      </ol>
+      <WhyLines lines={why.lines} gone=" (deleted since)" />
       {why.readings.length > 0 && (
         <button className={styles.how} aria-expanded={all} onClick={() => setAll(!all)}>
           {all ? "Hide how each rule was read" : "How each rule was read"}

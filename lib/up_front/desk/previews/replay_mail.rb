@@ -17,10 +17,17 @@ module UpFront
       # @!attribute vain [Array<Shown>] alerted or came straight in by the first, was never opened, and would wait by the other
       Judgement = Struct.new(:known, :waits, :vain, keyword_init: true)
 
+      # Nobody waits for the answer any more.
+      class NotWanted < StandardError; end
+
+      ASKS = 200 # messages, after which it is asked whether the answer is still wanted
+
       attr_reader :replay, :zone
 
       # @param books [Array(Core::Rulebook, Core::Rulebook)] @param days [Integer, nil] how far back; all mail where nil
-      def initialize(rulebook, books, now, days:)
+      # @param wanted [#call] whether the answer is still waited for @raise [NotWanted]
+      def initialize(rulebook, books, now, days:, wanted: -> { true })
+        @wanted = wanted
         @books = books
         @zone = rulebook.zone
         @now = now
@@ -50,10 +57,11 @@ module UpFront
 
       def go_through
         @played_on = {}
-        fits = @books.map { RulesPreview.fitting(@match_index, _1, @within) }
+        fits = @books.map { |book| RulesPreview.fitting(@match_index, book, @within) { still_wanted! } }
         places = @match_index.places_of(@within)
         done = what_was_done(places)
-        places.each do |place|
+        places.each_with_index do |place, count|
+          still_wanted! if (count % ASKS).zero?
           arrival = @match_index.arrivals[place]
           rules = fits.map { _1[place] || [] }
           a, b = rules.zip(@dry_runs).map { |some, dry_run| dry_run.claim(some, arrival) }
@@ -63,6 +71,8 @@ module UpFront
           tell(place, difference, rules, arrival) if difference
         end
       end
+
+      def still_wanted! = @wanted.call || raise(NotWanted)
 
       def play(*claims)
         claims.each_with_index do |claim, side|

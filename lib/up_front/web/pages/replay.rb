@@ -12,11 +12,12 @@ module UpFront
 
         # @param sides [Array(Hash, Hash)] see {Desk::ReplaySides#book} @param days [Integer, nil] how far back; all mail where nil
         # @param day [String, nil] to be played; the last working day before today where nil
-        def initialize(rulebook, now, sides, days:, day: nil)
+        # @param wanted [#call] whether the answer is still waited for
+        def initialize(rulebook, now, sides, days:, day: nil, wanted: -> { true })
           books = sides.map { Desk::ReplaySides.new(rulebook).book(_1) }
           @rulebook = rulebook
           @time_format = Core::TimeFormat.new(rulebook.zone, now)
-          @mail = Desk::ReplayMail.new(rulebook, books, now, days: days)
+          @mail = Desk::ReplayMail.new(rulebook, books, now, days: days, wanted: wanted)
           @today = rulebook.zone.date(now)
           @day = day && Core::Check.new.date(day)
         end

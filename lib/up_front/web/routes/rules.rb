@@ -73,7 +73,13 @@ module UpFront
           app.get("/api/check-up") { json(Pages::CheckUp.new(rulebook, now).to_h) }
           app.post("/api/replay") do
             wanted = given
-            json(Pages::Replay.new(rulebook, now, wanted.values_at("a", "b"), days: wanted["days"], day: wanted["day"]).to_h)
+            asker = Asker.new(env["puma.socket"])
+            json(Pages::Replay.new(rulebook, now, wanted.values_at("a", "b"), days: wanted["days"], day: wanted["day"],
+              wanted: -> { !asker.gone? }).to_h)
+          end
+          app.post("/api/replay/whys") do
+            wanted = given
+            json(Pages::BothWhys.new(rulebook, now, wanted.values_at("a", "b"), wanted["message"]).to_h)
           end
           app.post("/api/check-up/:key/left-alone") { |key| done Desk::LeaveAlone.new(clock).call(key, given["reason"]) }
           app.delete("/api/check-up/:key/left-alone") { |key| done Desk::LeaveAlone.new(clock).look_again(key) }

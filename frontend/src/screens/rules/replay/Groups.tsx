@@ -1,27 +1,11 @@
 import { Link } from "react-router";
 import type { Replay } from "../../../api/client";
 import ui from "../../../parts/page.module.css";
+import { Messages, type Replayed } from "./Messages";
 import styles from "./replay.module.css";
 
-type Rows = Replay["groups"][number]["messages"];
-
-/** Messages with what each would be, and was. */
-export const Messages = ({ messages }: { messages: Rows }) => (
-  <ul className={styles.messages}>
-    {messages.map(({ id, sender, subject, when, changes }) => (
-      <li key={id}>
-        <Link to={`/front/${id}`}>
-          <b>{sender}</b> {subject}
-        </Link>
-        <span className={ui.quiet}>{when}</span>
-        <span>{changes.map(({ now, was }) => `${now || "nothing"}, was ${was || "nothing"}`).join("; ")}</span>
-      </li>
-    ))}
-  </ul>
-);
-
 /** What differs: by what is otherwise, and by the rule that makes it so. */
-export function Groups({ groups }: { groups: Replay["groups"] }) {
+export function Groups({ groups, of }: { groups: Replay["groups"]; of: Replayed }) {
   if (groups.length === 0) return null;
   return (
     <section aria-labelledby="differs">
@@ -34,7 +18,7 @@ export function Groups({ groups }: { groups: Replay["groups"] }) {
             <b>{count.toLocaleString("en")}</b> {title} <span className={ui.quiet}>by {rule ? `“${rule}”` : "the plan"}</span>
           </summary>
           {rule_id && <Link to={`/rules/${rule_id}`}>Open the rule</Link>}
-          <Messages messages={messages} />
+          <Messages messages={messages} of={of} />
           {count > messages.length && (
             <p className={ui.quiet}>
               The newest {messages.length} of {count.toLocaleString("en")}.

@@ -1,10 +1,10 @@
 import type { Replay } from "../../../api/client";
 import ui from "../../../parts/page.module.css";
-import { Messages } from "./Groups";
+import { Messages, type Replayed } from "./Messages";
 import styles from "./replay.module.css";
 
 /** What the second rulebook would have done to what the person really opened, answered or never looked at. */
-export function Judgement({ judgement }: { judgement: Replay["judgement"] }) {
+export function Judgement({ judgement, of }: { judgement: Replay["judgement"]; of: Replayed }) {
   const parts = [
     { words: judgement.waits, messages: judgement.waiting },
     { words: judgement.vain, messages: judgement.spared },
@@ -18,7 +18,7 @@ export function Judgement({ judgement }: { judgement: Replay["judgement"] }) {
         messages.length > 0 ? (
           <details key={words} className={styles.group}>
             <summary>{words}</summary>
-            <Messages messages={messages} />
+            <Messages messages={messages} of={of} />
           </details>
         ) : (
           <p key={words} className={ui.quiet}>

@@ -72,8 +72,8 @@ export function ReplayScreen() {
         {page && names && page.messages > 0 && (
           <>
             <Figures page={page} names={names} />
-            <Groups groups={page.groups} />
-            <Judgement judgement={page.judgement} />
+            <Groups groups={page.groups} of={{ asked, names }} />
+            <Judgement judgement={page.judgement} of={{ asked, names }} />
             {page.played && (
               <Played key={page.played.date} played={page.played} names={names} choose={(day) => setAsked({ ...asked, day })} />
             )}
