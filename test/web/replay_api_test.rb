@@ -47,6 +47,19 @@ class ReplayAPITest < Minitest::Test
     end
   end
 
+  def test_it_is_the_same_in_however_many_parts
+    5.times { |n| take(subject: ["A loan", "News"][n % 2], date: clock.now - n * 3_600) }
+    rulebook = Store::CurrentRulebook.rulebook
+    books = [rulebook, Desk::ReplaySides.new(rulebook).book({"kind" => "none"})]
+    whole, parted = [5_000, 3].map do |part|
+      mail = Desk::ReplayMail.new(rulebook, books, clock.now, days: 30, part: part)
+      [mail.replay.messages, mail.replay.figures.map(&:to_h), mail.groups.map { [_1.kind, _1.rule, _1.count, _1.shown.map(&:id)] },
+        mail.dates.map { mail.played(_1) }]
+    end
+    assert_equal whole, parted
+    assert_equal 8, whole.first
+  end
+
   def test_a_draft_a_file_and_a_day_of_before
     draft = rule("Draft", when: leaf("subject", "mentions", ["lunch"]), then: {"labels" => ["Loans"]})
     assert_equal [["labels", "Draft", 1]], groups(replay({kind: "now"}, {kind: "draft", body: draft, place: 0}))

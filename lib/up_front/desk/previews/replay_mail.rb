@@ -13,21 +13,32 @@ module UpFront
       # @!attribute count [Integer] @!attribute places [Array<Integer>] the newest of them
       Group = Struct.new(:kind, :rule, :count, :shown, keyword_init: true)
       Shown = Struct.new(:id, :a, :b)
-      # @!attribute waits [Array<Shown>] opened or answered soon after it came in, and would wait by the other
-      # @!attribute vain [Array<Shown>] alerted or came straight in by the first, was never opened, and would wait by the other
+      # @!attribute waits [Judged] opened or answered soon after it came in, and would wait by the other
+      # @!attribute vain [Judged] alerted or came straight in by the first, was never opened, and would wait by the other
       Judgement = Struct.new(:known, :waits, :vain, keyword_init: true)
+      # @!attribute count [Integer] @!attribute shown [Array<Shown>] the newest of them, the newest first
+      Judged = Struct.new(:count, :shown) do
+        def <<(shown)
+          self.count += 1
+          self.shown = [shown, *self.shown].first(MOST_SHOWN)
+        end
+      end
 
       # Nobody waits for the answer any more.
       class NotWanted < StandardError; end
 
+      LEVELS = Core::Priority::LEVELS
+      PART = 5_000 # messages that are decided together
       ASKS = 200 # messages, after which it is asked whether the answer is still wanted
 
       attr_reader :replay, :zone
 
       # @param books [Array(Core::Rulebook, Core::Rulebook)] @param days [Integer, nil] how far back; all mail where nil
-      # @param wanted [#call] whether the answer is still waited for @raise [NotWanted]
-      def initialize(rulebook, books, now, days:, wanted: -> { true })
+      # @param wanted [#call] whether the answer is still waited for @param part [Integer] messages that are decided together
+      # @raise [NotWanted]
+      def initialize(rulebook, books, now, days:, wanted: -> { true }, part: PART)
         @wanted = wanted
+        @part = part
         @books = books
         @zone = rulebook.zone
         @now = now
@@ -36,7 +47,7 @@ module UpFront
         @dry_runs = books.map { Core::DryRun.new(_1.rules, _1.zone, Core::Moments.new(_1.plan)) }
         @replay = Core::Replay.new(*books)
         @groups = Hash.new { |groups, key| groups[key] = Group.new(kind: key[0], rule: key[1], count: 0, shown: []) }
-        @judgement = Judgement.new(known: 0, waits: [], vain: [])
+        @judgement = Judgement.new(known: 0, waits: Judged.new(0, []), vain: Judged.new(0, []))
         go_through
       end
 
@@ -48,18 +59,40 @@ module UpFront
 
       # @param date [Date] @return [Array<Array<Array(Integer, String)>>] of each rulebook, minute of the local day and priority of what
       #   surfaces
-      def played(date) = @played_on&.fetch(date, nil) || [[], []]
+      def played(date)
+        (@played_on[date] || [[], []]).map { |marks| marks.map { |mark| [mark / LEVELS.size, LEVELS[mark % LEVELS.size]] } }
+      end
 
       # @return [Array<Date>] days on which anything surfaces by one of them, the newest last
       def dates = @played_on.keys.sort
 
       private
 
+      # Part by part, so that much mail takes no more memory than little.
       def go_through
         @played_on = {}
-        fits = @books.map { |book| RulesPreview.fitting(@match_index, book, @within) { still_wanted! } }
-        places = @match_index.places_of(@within)
-        done = what_was_done(places)
+        matches = @books.map { |book| matches_of(book) }
+        (0...@match_index.size).step(@part) do |from|
+          cut = ->(bits) { @match_index.places_of((bits >> from) & ((1 << @part) - 1)).map { from + _1 } }
+          places = cut.call(@within)
+          decide(places, matches.map { |of_rules| fitting(of_rules, cut) }, what_was_done(places))
+        end
+      end
+
+      # @return [Array<Array(Integer, Integer)>] place of each enabled rule, and bits of the messages for which it holds
+      def matches_of(book)
+        book.rules.each_with_index.filter_map do |rule, place|
+          still_wanted!
+          [place, @match_index.matches(rule, book.context) & @within] if rule.enabled
+        end
+      end
+
+      # @return [Hash{Integer=>Array<Integer>}] by place of the message, the places of the rules that hold for it
+      def fitting(matches, cut)
+        matches.each_with_object({}) { |(rule, bits), fits| cut.call(bits).each { |place| (fits[place] ||= []) << rule } }
+      end
+
+      def decide(places, fits, done)
         places.each_with_index do |place, count|
           still_wanted! if (count % ASKS).zero?
           arrival = @match_index.arrivals[place]
@@ -79,7 +112,7 @@ module UpFront
           next unless claim.surface_at && claim.surface_at <= @now
 
           on = (@played_on[zone.date(claim.surface_at)] ||= [[], []])
-          on[side] << [zone.minutes(claim.surface_at), claim.priority]
+          on[side] << zone.minutes(claim.surface_at) * LEVELS.size + Core::Priority.rank(claim.priority)
         end
       end
 

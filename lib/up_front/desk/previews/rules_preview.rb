@@ -50,13 +50,12 @@ module UpFront
         :later if moment > at
       end
 
-      # @yield before each rule @return [Array<Array<Integer>, nil>] by place of the message, the places of the enabled rules that hold for it
+      # @return [Array<Array<Integer>, nil>] by place of the message, the places of the enabled rules that hold for it
       def self.places(match_index, rules, context, within)
         fits = Array.new(match_index.size)
         rules.each_with_index do |rule, index|
           next unless rule.enabled
 
-          yield if block_given?
           match_index.places_of(match_index.matches(rule, context) & within).each { |place| (fits[place] ||= []) << index }
         end
         fits
@@ -77,7 +76,7 @@ module UpFront
       end
 
       # @return [Array<Array<Integer>, nil>] likewise, for the rules of a rulebook
-      def self.fitting(match_index, rulebook, within, &) = places(match_index, rulebook.rules, rulebook.context, within, &)
+      def self.fitting(match_index, rulebook, within) = places(match_index, rulebook.rules, rulebook.context, within)
 
       attr_reader :match_index
 

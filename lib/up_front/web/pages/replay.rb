@@ -8,7 +8,6 @@ module UpFront
       class Replay
         KINDS = {"sooner" => "comes sooner", "later" => "comes later", "comes" => "comes in, and did not", "no_more" => "comes in no more",
                  "proposals" => "is asked about otherwise"}.freeze
-        MOST_JUDGED = 30
 
         # @param sides [Array(Hash, Hash)] see {Desk::ReplaySides#book} @param days [Integer, nil] how far back; all mail where nil
         # @param day [String, nil] to be played; the last working day before today where nil
@@ -58,8 +57,8 @@ module UpFront
 
         def judgement
           judged = @mail.judgement
-          {known: judged.known, waits: said_waits(judged.waits.size), waiting: rows(judged.waits.last(MOST_JUDGED).reverse),
-           vain: said_vain(judged.vain.size), spared: rows(judged.vain.last(MOST_JUDGED).reverse)}
+          {known: judged.known, waits: said_waits(judged.waits.count), waiting: rows(judged.waits.shown),
+           vain: said_vain(judged.vain.count), spared: rows(judged.vain.shown)}
         end
 
         def said_waits(count)
