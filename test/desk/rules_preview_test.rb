@@ -41,14 +41,23 @@ class RulesPreviewTest < Minitest::Test
     mail = some_mail(15).to_h { [_1.id, _1.to_core] }
     seen = 5.times.sum do
       replace_rules(random_rulebook(6))
-      before, after = Store::CurrentRulebook.rulebook, others(random_rulebook(6))
+      before = Store::CurrentRulebook.rulebook
+      after = Store::CurrentRulebook.other(before.document.merge("rules" => random_rulebook(6)))
+      agreed = some_answers(mail.keys, before.rules)
       preview = Desk::RulesPreview.new(before, after.rules, touched: before.rules + after.rules, now: clock.now)
       preview.items.each do |item|
-        assert_same_claim before.decide(mail.fetch(item.id)), item.before
-        assert_same_claim after.decide(mail.fetch(item.id)), item.after
+        assert_same_claim before.decide(mail.fetch(item.id), agreed: agreed.fetch(item.id, [])), item.before
+        assert_same_claim after.decide(mail.fetch(item.id), agreed: agreed.fetch(item.id, [])), item.after
       end.size
     end
     assert_operator seen, :>, 15
+  end
+
+  # @return [Hash{Integer=>Array<Integer>}] by message, the rules to which the person has said yes
+  def some_answers(ids, rules)
+    Store::ProposalAnswer.delete_all
+    ids.to_h { |id| [id, rules.map(&:id).sample(@random.rand(4), random: @random)] }
+      .each { |id, agreed| agreed.each { Store::ProposalAnswer.create!(message_id: id, rule_id: _1, answer: "done", at: clock.now) } }
   end
 
   def test_new_mail_and_new_members_count_at_once

@@ -55,6 +55,34 @@ class ProposalsAPITest < Minitest::Test
     assert_equal [%w[Border Loans], 1], [claim(@held).labels.sort, count]
   end
 
+  # Trying another rule does not take back what the person has said yes to.
+  def test_the_word_holds_where_another_rule_is_tried
+    reply("do", @held)
+    body = rule("Other", when: leaf("subject", "mentions", ["loan"]), then: {"flag" => true})
+    tried = ask(:post, "/rules/dry-run", {body: body, days: 30, place: 2})
+    changed = tried["messages"].select { _1["changes"].any? }.map { |row| [row["id"], row["changes"].map { _1["topic"] }] }
+    assert_equal [[@here, %w[flag]]], changed, "of the other the asking rule has the last word"
+  end
+
+  def test_a_message_says_what_is_proposed_of_it
+    assert_equal [["Asks", %w[flag labels priority timing]]],
+      ask(:get, "/messages/#{@held}")["asks"].map { |each| [each["name"], each["changes"].map { _1["topic"] }.sort] }
+    reply("leave", @held)
+    assert_empty ask(:get, "/messages/#{@held}")["asks"]
+    assert_equal 1, ask(:get, "/messages/#{@here}")["asks"].size
+  end
+
+  def test_after_how_many_days_a_question_goes
+    clock.now += 5 * 86_400
+    assert_equal [14, 2], page.values_at("days", "count")
+    assert_equal "A question that you do not answer goes after three days.", ask(:put, "/proposals", {days: 3})["message"]
+    assert_equal [3, 0], page.values_at("days", "count")
+    assert_empty ask(:get, "/messages/#{@here}")["asks"]
+    ask(:put, "/proposals", {days: 30})
+    assert_equal 2, count
+    ask(:put, "/proposals", {days: 0}, status: 400)
+  end
+
   def test_what_is_left_or_dealt_with_otherwise_is_asked_no_more
     done = reply("leave", @held)
     assert_equal [1, [@here]], [count, asking["messages"].map { _1["id"] }]

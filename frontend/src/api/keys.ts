@@ -100,7 +100,7 @@ export const TOUCHES: Record<string, readonly string[]> = {
     "history",
   ],
   check_up: ["checkUp", "learned", "history"],
-  proposals: ["proposals", "status", "history"],
+  proposals: ["proposals", "status", "message", "history"],
   heads_down: ["status", "held", "day", "front", "headsDown", "history"],
   heads_down_over: ["status", "held", "day", "front", "headsDown"],
   alert: [...ALERTS],

@@ -4,6 +4,7 @@ import { api, unwrap } from "./client";
 import { keys } from "./keys";
 
 export const useProposals = () => useQuery({ queryKey: keys.proposals, queryFn: () => unwrap(api.GET("/proposals")) });
+export const useKeepProposals = () => useActMutation((days: number) => unwrap(api.PUT("/proposals", { body: { days } })));
 export const useLearned = () =>
   useQuery({ queryKey: keys.learned, queryFn: () => unwrap(api.GET("/learned")), staleTime: 60_000 });
 /** @param sender that nothing is to be offered of whom it is about */

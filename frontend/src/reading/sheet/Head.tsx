@@ -7,6 +7,7 @@ import type { Sheet } from "../../api/client";
 import { useVocabulary } from "../../api/rules";
 import { inkStyle } from "../../look/ink";
 import { useNotices } from "../../parts/notices";
+import { useFallenFocus } from "../../parts/useFallenFocus";
 import { Marked } from "../Marked";
 import { Labels, PriorityWord } from "../rows";
 import styles from "./sheet.module.css";
@@ -53,6 +54,7 @@ function Everyone({ role, people }: { role: string; people: Person[] }) {
 export function Head({ sheet }: { sheet: Sheet }) {
   const [all, setAll] = useState(false);
   const sender = sheet.from[0];
+  const title = useFallenFocus(sheet.asks.length);
   const inks = useVocabulary().data?.ink_styles;
   const ink = sheet.ink ? inks?.[sheet.ink] : undefined;
   return (
@@ -80,7 +82,7 @@ export function Head({ sheet }: { sheet: Sheet }) {
           <Everyone role="Answers go to" people={sheet.reply_to} />
         </ul>
       )}
-      <h1 className={styles.title} style={inkStyle(ink)}>
+      <h1 className={styles.title} style={inkStyle(ink)} {...title}>
         <Marked text={sheet.subject} pieces={sheet.subject_pieces} /> <PriorityWord priority={sheet.priority} />{" "}
         <Labels names={sheet.labels} />
       </h1>

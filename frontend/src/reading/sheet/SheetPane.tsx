@@ -12,6 +12,7 @@ import ui from "../../parts/page.module.css";
 import type { Acts } from "../acts";
 import { useList } from "../order";
 import { Actions } from "./Actions";
+import { Asks } from "./Asks";
 import { BringBack } from "./BringBack";
 import { Head } from "./Head";
 import { InkPane } from "./InkPane";
@@ -105,6 +106,7 @@ export function SheetPane({ id, at, act, pane, show, reads = "at once", step, em
             {data.keep_until && data.kept && <p className={ui.hint}>Kept at top until {data.keep_until}.</p>}
             {(data.put_off ?? data.returned) && <p className={ui.hint}>{data.put_off ?? data.returned}</p>}
             <Why id={data.id} why={data.why} />
+            <Asks sheet={data} />
             {aside}
             {data.thread && data.thread.count > 1 && <Thread key={data.id} sheet={data} at={at} />}
             <Letter sheet={data} />

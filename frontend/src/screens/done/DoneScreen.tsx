@@ -7,7 +7,7 @@ import { fold } from "../../parts/fold";
 import { OneOf } from "../../parts/OneOf";
 import ui from "../../parts/page.module.css";
 import { Pill } from "../../parts/Pill";
-import { Slot } from "../../parts/Slot";
+import { DaysSlot } from "../../parts/DaysSlot";
 import styles from "./done.module.css";
 
 const DAYS = [30, 90, 180, 365, 3650];
@@ -15,15 +15,15 @@ const DAYS = [30, 90, 180, 365, 3650];
 /** How long what was done is kept; what stands on the page stays however old it is. */
 function Kept({ days }: { days: number }) {
   const keep = useKeepHistory();
-  const all = DAYS.includes(days) ? DAYS : [...DAYS, days].sort((one, other) => one - other);
   return (
     <p className={ui.quiet}>
       Kept for{" "}
-      <Slot
+      <DaysSlot
         label="How long what was done is kept"
-        value={String(days)}
-        choices={all.map((each) => ({ value: String(each), label: each === 3650 ? "ten years" : `${each} days` }))}
-        change={(next) => keep.mutate(Number(next))}
+        days={days}
+        among={DAYS}
+        named={{ 3650: "ten years" }}
+        change={(next) => keep.mutate(next)}
       />
       ; the last hundred stay however old they are.
     </p>

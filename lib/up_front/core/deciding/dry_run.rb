@@ -9,11 +9,12 @@ module UpFront
       class Account
         attr_reader :outranked, :ended_at
 
-        def initialize
+        def initialize(agreed)
+          @agreed = agreed
           @outranked = {}
         end
 
-        def outcome(rule) = rule.ask_first ? "asks_first" : "matched"
+        def outcome(rule) = (rule.ask_first && !@agreed.include?(rule.id)) ? "asks_first" : "matched"
         def tell(place, _outcome, outranked) = @outranked[place] = outranked
         def end_at(place) = @ended_at = place
       end
@@ -21,6 +22,8 @@ module UpFront
       Evaluated = Struct.new(:verdict, :outranked, :ended_at)
 
       MOST_REMEMBERED = 50_000
+      NONE = [].freeze
+      private_constant :NONE
 
       attr_reader :rules
 
@@ -35,21 +38,22 @@ module UpFront
       end
 
       # @param places [Array<Integer>] of the enabled rules whose conditions hold, exceptions not, in order
+      # @param agreed [Array<Object>] the ids of rules that ask first, to which the person has said yes of the message
       # @return [Evaluated] what they say; the same for every message for which the same rules hold
-      def evaluate(places, arrival)
+      def evaluate(places, arrival, agreed = NONE)
         places = places.select { @rules[_1].in_dates?(@zone.date(arrival)) } if @dated && places.any?
         @evaluated.clear if @evaluated.size > MOST_REMEMBERED
-        @evaluated[places] ||= begin
-          account = Account.new
+        @evaluated[agreed.empty? ? places : [places, agreed]] ||= begin
+          account = Account.new(agreed)
           Evaluated.new(RuleEvaluation.run(@rules, places, account), account.outranked, account.ended_at).freeze
         end
       end
 
       # @return [Claim] without a trace
-      def claim(places, arrival)
+      def claim(places, arrival, agreed = NONE)
         @claims.clear if @claims.size > MOST_REMEMBERED
-        @claims[[places, arrival]] ||= begin
-          verdict = evaluate(places, arrival).verdict
+        @claims[[places, arrival, agreed]] ||= begin
+          verdict = evaluate(places, arrival, agreed).verdict
           Claim.of(verdict, @moments.of(verdict, arrival), @zone, arrival)
         end
       end

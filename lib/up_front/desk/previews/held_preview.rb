@@ -12,7 +12,7 @@ module UpFront
       end
 
       # @param document [Hash] the same in the file's shape @return [RulesPreview::Held] @raise [Core::Refused]
-      def self.under(document, now) = new(Core::Rulebook.read(document), now).held
+      def self.under(document, now) = new(Store::CurrentRulebook.other(document), now).held
 
       # @return [RulesPreview::Held]
       def held
@@ -21,9 +21,11 @@ module UpFront
         states = waiting
         fits = RulesPreview.fitting(@match_index, @book, @match_index.bits_of(states.map(&:first)))
         pauses = Store::CurrentRulebook.rulebook.pauses
+        agreed = Store::ProposalAnswer.agreed(states.map { |place, _| @match_index.ids[place] })
         outcomes = states.map do |place, at|
           fits[place] = nil if pauses.cover?(@match_index.arrivals[place])
-          RulesPreview.fate(at, dry_run.claim(fits[place] || [], @match_index.arrivals[place]), @now, heads_down)
+          claim = dry_run.claim(fits[place] || [], @match_index.arrivals[place], agreed.fetch(@match_index.ids[place], []))
+          RulesPreview.fate(at, claim, @now, heads_down)
         end
         RulesPreview::Held.new(**%i[now later sooner never].to_h { [_1, outcomes.count(_1)] })
       end

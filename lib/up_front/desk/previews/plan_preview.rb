@@ -13,7 +13,7 @@ module UpFront
       def initialize(rulebook, document, now, days: DAYS)
         @now = now
         @rulebook = rulebook
-        @new = document.equal?(rulebook.document) ? rulebook : Core::Rulebook.read(document)
+        @new = document.equal?(rulebook.document) ? rulebook : Store::CurrentRulebook.other(document)
         @plan = @new.plan
         @match_index = Store::MatchIndex.at(now)
         @within = @match_index.days_bits(days, rulebook.zone, now)

@@ -3,17 +3,21 @@
 module UpFront
   module Desk
     # What rules that ask first propose and the person has not answered. A proposal goes with its message when that is cleared or
-    # discarded, and by itself after {DAYS}.
+    # discarded, and by itself after {days}.
     class Proposals
-      DAYS = 14
+      KEEP = "proposal_days"
+      DEFAULT = 14
       ENOUGH = 10 # answers after which a rule says how often it was right
       RIGHT = 0.9
 
       # @param rulebook [Core::Rulebook] in force
       def initialize(rulebook, now)
         @asking = rulebook.rules.select { _1.ask_first && _1.enabled }
-        @since = now - DAYS * 86_400
+        @since = now - Proposals.days * 86_400
       end
+
+      # @return [Integer] after which a proposal goes by itself
+      def self.days = (Store::Setting[KEEP] || DEFAULT).to_i
 
       # @return [Array<Core::Rule>] those that ask first, in order
       attr_reader :asking
@@ -29,6 +33,14 @@ module UpFront
 
       # @return [Array<Integer>] the messages of a rule
       def of(rule_id) = unanswered(rule_id).order("messages.arrived_at DESC, messages.id DESC").pluck(:message_id)
+
+      # @return [Array<Core::Rule>] those that propose something of a message, in order
+      def on(message_id)
+        return [] if asking.empty?
+
+        ids = unanswered.where(message_id: message_id).pluck(:rule_id)
+        asking.select { ids.include?(_1.id) }
+      end
 
       # @return [Array(Integer, Integer)] how often what the rule proposed was done, of how many answers
       def self.record(rule_id)

@@ -106,7 +106,7 @@ module UpFront
       def items(within = match_index.everything)
         bits = affected & within
         before, after = fitting(@from, bits), fitting(@rules, bits)
-        match_index.places_of(bits).map { |place| item(place, before[place], after[place]) }.sort_by { -_1.arrived_at.to_f }
+        match_index.places_of(bits).map { item(_1, before, after) }.sort_by { -_1.arrived_at.to_f }
       end
 
       # @return [Array(Integer, Integer)] how many alerts sound, by the rules compared with and by the others
@@ -117,7 +117,7 @@ module UpFront
           bits = loud.map { matches(rules[_1]) }.reduce(0, :|) & within
           fits = fitting(rules, bits)
           match_index.places_of(bits).count do |place|
-            dry_run.claim(fits[place] || [], match_index.arrivals[place]).then { _1.alert && counts.call(_1.surface_at) }
+            claim(dry_run, fits, place).then { _1.alert && counts.call(_1.surface_at) }
           end
         end
       end
@@ -132,7 +132,7 @@ module UpFront
         heads_down = Store::HeadsDown.of(@rulebook.plan, @now)
         after = fitting(@rules, match_index.bits_of(states.map(&:first)))
         outcomes = states.map do |place, at|
-          RulesPreview.fate(at, @after.claim(after[place] || [], match_index.arrivals[place]), @now, heads_down)
+          RulesPreview.fate(at, claim(@after, after, place), @now, heads_down)
         end
         Held.new(**%i[now later sooner never].to_h { [_1, outcomes.count(_1)] })
       end
@@ -150,8 +150,16 @@ module UpFront
 
       def item(place, before, after)
         arrival = match_index.arrivals[place]
-        Item.new(id: match_index.ids[place], arrived_at: arrival, before: @before.claim(before || [], arrival),
-          after: @after.claim(after || [], arrival), evaluated: @after.evaluate(after || [], arrival))
+        Item.new(id: match_index.ids[place], arrived_at: arrival, before: claim(@before, before, place),
+          after: claim(@after, after, place), evaluated: @after.evaluate(after[place] || [], arrival, agreed(place)))
+      end
+
+      def claim(dry_run, fits, place) = dry_run.claim(fits[place] || [], match_index.arrivals[place], agreed(place))
+
+      # What the person has said yes to stays so, whatever rules become.
+      def agreed(place)
+        @agreed ||= [*@from, *@rules].any?(&:ask_first) ? Store::ProposalAnswer.all_agreed : {}
+        @agreed.fetch(match_index.ids[place], [])
       end
 
       def fitting(rules, within) = RulesPreview.places(match_index, rules, @rulebook.context, within)

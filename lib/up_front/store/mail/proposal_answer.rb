@@ -11,8 +11,11 @@ module UpFront
       scope :standing, -> { where(deleted_at: nil) }
 
       # @param ids [Array<Integer>] of messages @return [Hash{Integer=>Array<Integer>}] the rules to which the person said yes
-      def self.agreed(ids)
-        standing.where(message_id: ids, answer: "done").distinct.pluck(:message_id, :rule_id).group_by(&:first)
+      def self.agreed(ids) = all_agreed(standing.where(message_id: ids))
+
+      # @return [Hash{Integer=>Array<Integer>}] the same of all messages
+      def self.all_agreed(among = standing)
+        among.where(answer: "done").distinct.order(:rule_id).pluck(:message_id, :rule_id).group_by(&:first)
           .transform_values { |rows| rows.map(&:last) }
       end
     end

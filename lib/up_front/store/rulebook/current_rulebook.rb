@@ -28,6 +28,14 @@ module UpFront
         head.document.merge("rules" => Rule.in_order.map(&:today), "views" => View.in_order.map(&:body))
       end
 
+      # @param document [Hash] in the file's shape @return [Core::Rulebook] in which a rule has the id of the one of its name in force
+      # @raise [Core::Refused]
+      def other(document)
+        ids = rulebook ? rulebook.by_name.transform_values(&:id) : {}
+        rules = document["rules"]
+        Core::Rulebook.read(document, ids: rules.is_a?(Array) ? rules.map { ids[_1["name"]] if _1.is_a?(Hash) } : [])
+      end
+
       # For whoever takes changes back without turning the revision (a test's transaction).
       def forget = LOCK.synchronize { @kept = nil }
 

@@ -18,8 +18,13 @@ module UpFront
           open = @proposals.by_rule
           rules = @proposals.asking.select { open.key?(_1.id) }
           count = open.values.sum(&:size)
-          {lead: lead(count, rules.size), days: Desk::Proposals::DAYS, count: count, rules: rules.map { group(_1, open.fetch(_1.id)) },
+          {lead: lead(count, rules.size), days: Desk::Proposals.days, count: count, rules: rules.map { group(_1, open.fetch(_1.id)) },
            quiet: (@proposals.asking - rules).map { {id: _1.id, name: _1.name, **record(_1)} }}
+        end
+
+        # @return [Array<Hash>] what is proposed of one message, by rule: its id, its name, and what would change
+        def on(message_id)
+          @proposals.on(message_id).map { |rule| {id: rule.id, name: rule.name, changes: rows(rule, [message_id]).first[:changes]} }
         end
 
         # @param rule_id [Integer] @param message_id [Integer] @return [Hash] the rule with an exception for its sender, before it is saved

@@ -7,6 +7,7 @@ module UpFront
       module Proposals
         def self.registered(app)
           app.get("/api/proposals") { json(Pages::Proposals.new(rulebook, now).to_h) }
+          app.put("/api/proposals") { done Desk::KeepProposals.new(clock).call(given["days"]) }
           app.post("/api/proposals/:id") do |id|
             wanted = given
             next done(Desk::LeaveProposals.new(clock).call(id.to_i, wanted["messages"])) if wanted["answer"] == "leave"

@@ -4,6 +4,7 @@ import { Link } from "react-router";
 import { useAnswerProposals, useNever, useNeverPreview } from "../../../api/proposals";
 import { Fault } from "../../../parts/Fault";
 import ui from "../../../parts/page.module.css";
+import { Proposed } from "../../../rule/Proposed";
 import type { AskingRule } from "./Asking";
 import styles from "./proposals.module.css";
 
@@ -48,8 +49,7 @@ export function Proposal({ rule, message }: { rule: number; message: Message }) 
         </Link>
         <span className={ui.quiet}>{message.when}</span>
         <span className={styles.would}>
-          {message.changes.map(({ topic, now, was }) => (topic === "timing" ? `${now}, was ${was}` : now)).join(" · ") ||
-            "as it is already"}
+          <Proposed changes={message.changes} />
         </span>
         <span className={styles.acts}>
           <Button disabled={answer.isPending} onClick={() => say("do")} aria-label={`Do it: ${about}`}>

@@ -1,5 +1,6 @@
 import { Link } from "react-router";
-import { useProposals } from "../../../api/proposals";
+import { useKeepProposals, useProposals } from "../../../api/proposals";
+import { DaysSlot } from "../../../parts/DaysSlot";
 import { Fault } from "../../../parts/Fault";
 import ui from "../../../parts/page.module.css";
 import { useFallenFocus } from "../../../parts/useFallenFocus";
@@ -8,9 +9,12 @@ import { Asking } from "./Asking";
 import { Offers } from "./Offers";
 import styles from "./proposals.module.css";
 
+const DAYS = [3, 7, 14, 30, 90];
+
 /** What rules that ask first propose: done or left, one by one, all of a rule, or from now on without asking. */
 export function ProposalsScreen() {
   const proposals = useProposals();
+  const keep = useKeepProposals();
   const page = proposals.data;
   const heading = useFallenFocus(page);
   return (
@@ -24,7 +28,14 @@ export function ProposalsScreen() {
             </h1>
             <p className={ui.sub}>
               A rule that asks first changes nothing by itself, and holds nothing back for it. What you clear or discard meanwhile
-              needs no answer; after {page.days} days a question goes by itself.
+              needs no answer; a question goes by itself after{" "}
+              <DaysSlot
+                label="After how many days a question goes"
+                days={page.days}
+                among={DAYS}
+                change={(days) => keep.mutate(days)}
+              />
+              .
             </p>
             {page.rules.map((rule) => (
               <Asking key={rule.id} rule={rule} />
