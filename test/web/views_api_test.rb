@@ -37,6 +37,9 @@ class ViewsAPITest < Minitest::Test
     assert_equal "It is here: the subject mentions “Loan” and it is unread.", why[loan]
     assert_equal "It is not here: “the subject mentions “loan”” does not hold (the subject is “Lunch 0”).", why[lunch]
     assert_equal "It is not here: drafts, sent mail and what lies in Junk are left out.", why[sent]
+    aside = take(subject: "Lunch", text: "About the loan.").id
+    assert_equal "It is not here: “the subject mentions “loan”” does not hold (the subject is “Lunch”, though it is so of the text).",
+      why[aside]
     changes = ->(message) { ask(:get, "/views/#{id}/why?message=#{message}")["changes"] }
     assert_equal [[], ["It would be here if the subject mentions “loan”."], []], [loan, lunch, sent].map { changes[_1] }
     Desk::MarkRead.new(clock).call([loan])

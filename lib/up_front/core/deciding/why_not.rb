@@ -40,9 +40,6 @@ module UpFront
       # @return [Array<Hash>] evidence of every condition, of the exceptions too
       def found = leaves(rule.when, "/when") + (rule.unless ? leaves(rule.unless, "/unless") : [])
 
-      # @param leaf [Condition::Leaf] of the rule @return [NearMiss::Found, nil] what was nearly so
-      def nearly(leaf) = NearMiss.of(leaf, @reading)
-
       # @return [Array<InTheWay>]
       def in_the_way
         own = [("paused" if paused?), ("off" unless rule.enabled), ("dates" unless rule.in_dates?(date))].compact

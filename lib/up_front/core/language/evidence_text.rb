@@ -39,6 +39,15 @@ module UpFront
         "#{fact.label} is #{empty?(leaf["found"]) ? "empty" : shown(fact, leaf["found"], leaf["op"])}"
       end
 
+      # @param leaf [Condition::Leaf] that did not hold @param reading [Reading]
+      # @return [String] ", though it is so of the text"; empty where nothing was nearly so
+      def nearly(leaf, reading)
+        near = NearMiss.of(leaf, reading) or return ""
+        return ", though it is so of #{near.fact.label}" if near.kind == :fact
+
+        ", whose domain #{near.found} is not #{near.wanted}"
+      end
+
       # @param found [Object] as {Evidence} has it @return [Object] one text of it, cut, or what is no text as it is
       def found(found)
         case found

@@ -54,14 +54,7 @@ module UpFront
       def instead(leaf, node)
         return "" if node.fact.denial
 
-        near = @why.nearly(node)
-        "; #{EvidenceText.missing(leaf)}#{nearly(near) if near}"
-      end
-
-      def nearly(near)
-        return ", though it is so of #{near.fact.label}" if near.kind == :fact
-
-        ", whose domain #{near.found} is not #{near.wanted}"
+        "; #{EvidenceText.missing(leaf)}#{EvidenceText.nearly(node, @why.reading)}"
       end
 
       def turned(pointer) = Turned.words(at(pointer), @why.reading)

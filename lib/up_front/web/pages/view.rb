@@ -116,19 +116,13 @@ module UpFront
 
         def reasons(reading, held)
           evidence = Core::Evidence.of(@view.when, reading, "/when").select { _1["held"] == held }
-          reasons = evidence.map { held ? Core::EvidenceText.held(_1) : missing(_1) }.uniq.first(4)
+          reasons = evidence.map { held ? Core::EvidenceText.held(_1) : missing(_1, reading) }.uniq.first(4)
           reasons.empty? ? "the view has no condition for it" : Core::English.join(reasons, "and")
         end
 
-        def missing(leaf)
-          "“#{Core::Sentence.leaf(node_at(leaf["path"]))}” does not hold (#{Core::EvidenceText.missing(leaf)})"
-        end
-
-        # The condition at a pointer of the view.
-        def node_at(pointer)
-          pointer.delete_prefix("/when").split("/").drop(1).each_slice(2).reduce(@view.when) do |node, (_, place)|
-            node.members.fetch(place.to_i)
-          end
+        def missing(leaf, reading)
+          node = Core::Turned.at(@view.when, leaf["path"].delete_prefix("/when"))
+          "“#{Core::Sentence.leaf(node)}” does not hold (#{Core::EvidenceText.missing(leaf)}#{Core::EvidenceText.nearly(node, reading)})"
         end
       end
     end
