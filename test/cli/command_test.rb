@@ -175,7 +175,7 @@ class CommandTest < Minitest::Test
     [["decide", "--rulebook", rules, letter], ["why", "--rulebook", book(rules: [rule]), "--rule", "A rule", letter],
       ["replay", "--rulebook", rules, "--against", rules, letter], ["check", rules], ["say", rules]].each do |arguments|
       script = "require 'bundler/setup'; require #{File.join(UpFront::ROOT, "lib/up_front").inspect}; " \
-        "status = UpFront::CLI::App.run(ARGV); needless = %w[ActiveRecord SQLite3 Puma Sinatra]; " \
+        "status = UpFront::CLI::App.run(ARGV); needless = %w[ActiveRecord SQLite3 Puma Sinatra Mail]; " \
         "warn needless.select { Object.const_defined?(_1) }.inspect; exit status"
       out, error, status = Open3.capture3(RbConfig.ruby, "-e", script, *arguments, chdir: UpFront::ROOT)
       assert_equal ["[]\n", 0], [error, status.exitstatus], arguments.first

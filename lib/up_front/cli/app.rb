@@ -100,7 +100,7 @@ module UpFront
       def decide(*files)
         mail_given!(files, "decide --rulebook R.json")
         at, heads_down = options[:at] && time(options[:at], "--at"), span(options[:heads_down])
-        rulebook = RulebookFile.read(options[:rulebook])
+        rulebook = rulebook_for_mail
         Decide.new(rulebook, history: History.new(options[:history], rulebook.names), at: at, heads_down: heads_down,
           account: options[:account], mailbox: options[:mailbox], pretty: options[:pretty]).call(files)
       end
@@ -122,7 +122,7 @@ module UpFront
       def why(*files)
         mail_given!(files, "why --rulebook R.json --rule NAME")
         at = options[:at] && time(options[:at], "--at")
-        rulebook = RulebookFile.read(options[:rulebook])
+        rulebook = rulebook_for_mail
         Why.new(rulebook, name: options[:rule], json: options[:json] || options[:pretty], at: at,
           history: History.new(options[:history], rulebook.names), account: options[:account], mailbox: options[:mailbox],
           pretty: options[:pretty]).call(files)

@@ -14,6 +14,12 @@ module UpFront
         raise App::Usage, "Standard input can be given once: as a rulebook or as the mail, not both."
       end
 
+      # The rulebook, read while what reads the mail starts. @return [Core::Rulebook]
+      def rulebook_for_mail
+        Post::Apart.ahead
+        RulebookFile.read(options[:rulebook])
+      end
+
       # @return [Range<Date>] of --from and --until, either of them open @raise [Usage]
       def span_of_days
         from, to = %i[from until].map { |option| options[option] && date(options[option], "--#{option}") }

@@ -49,6 +49,9 @@ module UpFront
       end
       private_constant :Done
 
+      # Has a reader start that will be needed soon, beside whatever is done before. Where none can be, it is told when one is asked.
+      def self.ahead = here.ahead
+
       # In a reader: what it asks for itself, it does itself.
       def self.reading! = @reading = true
 
@@ -78,6 +81,12 @@ module UpFront
       rescue SystemCallError => error
         give_back(nil)
         raise NotNow, "No process could be started to read it (#{error.message})."
+      end
+
+      def ahead
+        @idle << Reader.new if @idle.empty?
+      rescue SystemCallError
+        nil
       end
 
       private
@@ -182,6 +191,8 @@ module UpFront
 
       # What goes on in a reader: it answers until whoever asks is gone.
       class Reading
+        PARSERS = -> { [LetterHeaders, LetterParts, Core::Message, Core::Attachment] } # loaded while nothing is asked yet
+
         # @param questions [IO] @param answers [IO] that nothing else shall write to
         def initialize(questions, answers)
           @questions = questions.binmode
@@ -193,6 +204,7 @@ module UpFront
           Apart.reading!
           %w[INT TERM HUP].each { |signal| trap(signal, "IGNORE") } # it ends with whoever asks, however that ends
           Process.setproctitle("up-front reader")
+          PARSERS.call
           bound(:AS, memory + MEMORY_BYTES)
           loop { answer(Marshal.load(@questions)) } # rubocop:disable Security/MarshalLoad -- of the process that started this one
         rescue EOFError

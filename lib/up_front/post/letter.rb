@@ -1,6 +1,5 @@
 # frozen_string_literal: true
 
-require "mail"
 require "digest"
 
 module UpFront
@@ -159,7 +158,9 @@ module UpFront
       def headers = @headers ||= LetterHeaders.new(mail)
       def parts = @parts ||= LetterParts.new(mail)
 
+      # The parser is loaded where it is used: whoever has letters read apart needs none.
       def mail
+        require "mail"
         @mail ||= Mail.new(raw)
       rescue *ParseFaults::ALL
         @mail = Mail.new
