@@ -62,6 +62,7 @@ class CheckUpAPITest < Minitest::Test
     assert_equal [["Make one of both", "join"], ["Open it", "go"]], found("could_be_one")["repairs"].map { _1.values_at("label", "act") }
     foreseen = ask(:post, "/rules/#{id_of("Crate")}/preview", {act: "join"})
     assert_equal [0, []], foreseen.values_at("changed", "messages")
+    assert_equal [["Bell", "When (the subject mentions “seal” or “crate”): label Border."]], foreseen["becomes"].map(&:values)
     done = ask(:post, "/rules/#{id_of("Crate")}/mend", {act: "join"})
     assert_equal "“Bell” asks for what “Crate” asked for too, which is deleted.", done["message"]
     assert_match(/“seal” or “crate”/, row("Bell")["sentence"])
@@ -79,6 +80,15 @@ class CheckUpAPITest < Minitest::Test
     assert_equal 11, ask(:post, "/rules/#{id_of("Bell")}/preview", {act: "let_in"})["changed"]
     assert_equal "“Bell” lets its mail straight in from now on.", ask(:post, "/rules/#{id_of("Bell")}/mend", {act: "let_in"})["message"]
     assert_nil found("held_in_vain")
+  end
+
+  def test_a_mailbox_that_cannot_be_reached
+    source = Store::Source.create!(path: "/nowhere", kind: "maildir", account_id: Store::Account.last.id, problem: "/nowhere is not there.")
+    finding = found("unreached")
+    assert_equal ["Where mail comes from", "/nowhere is not there.", "/mail-in"], [*finding.values_at("about", "said"),
+      finding["repairs"].first["path"]]
+    source.update!(problem: nil)
+    assert_nil found("unreached")
   end
 
   def test_labels_that_mail_wears_by_hand_are_in_use

@@ -108,7 +108,7 @@ export const TOUCHES: Record<string, readonly string[]> = {
   alert_taken: ["showingAlerts", "journal"],
   alert_settings: ["showingAlerts", "front", "history"],
   clock: ["clock", "day", "front", "held"],
-  sources: ["sources", "status", "front", "held", "day", "history"],
+  sources: ["sources", "status", "front", "held", "day", "checkUp", "history"],
   faults: ["status"],
   progress: ["status", "history"],
   calendar_address: ["calendarAddress"],

@@ -54,7 +54,7 @@ module UpFront
       # What it hangs on: another rulebook, other mail, another day, other names in use.
       def state(rulebook, now)
         [rulebook.revision, rulebook.document, Store::MatchIndex.at(now).size, rulebook.zone.date(now), Store::Alert.maximum(:id),
-          Store::Connection.path]
+          unreached, Store::Connection.path]
       end
 
       def mail
@@ -132,8 +132,13 @@ module UpFront
           Core::Finding.new(kind: "unreadable", rules: [], where: "/rules",
             said: "“#{row.name}” cannot be read by this version of Up Front, and decides nothing.")
         end
-        unread + rulebook.rules.each_with_index.filter_map { |rule, place| mute(rule, place) }
+        unread + rulebook.rules.each_with_index.filter_map { |rule, place| mute(rule, place) } + unreached.map do |said|
+          Core::Finding.new(kind: "unreached", rules: [], where: "/sources", said: said)
+        end
       end
+
+      # @return [Array<String>] what is wrong with the mailboxes that cannot be read at present
+      def unreached = Store::Source.where.not(problem: nil).order(:id).pluck(:problem)
 
       def mute(rule, place)
         sound = rule.effects.alert&.fetch("sound", nil) or return

@@ -12,14 +12,16 @@ module UpFront
           "matches_all" => "matches everything", "never_surfaces" => "lets nothing in", "unused" => "not in use",
           "not_matched" => "has not matched", "nearly_all" => "matches nearly all", "surge" => "matches much more",
           "too_loud" => "alerts in vain", "silenced" => "is never heard", "held_in_vain" => "holds what is opened at once",
-          "nearly_full" => "nears its bounds", "unreadable" => "cannot be read", "sound_gone" => "its sound is gone",
-          "days_off_past" => "holds days that are past", "long_wait" => "makes mail wait long",
+          "nearly_full" => "nears its bounds", "unreached" => "cannot be reached", "unreadable" => "cannot be read",
+          "sound_gone" => "its sound is gone", "days_off_past" => "holds days that are past", "long_wait" => "makes mail wait long",
           "round_covered" => "has a round in heads-down", "round_idle" => "has a round that brings nothing",
           "look_alike" => "has one who may be another", "silent_member" => "has one who no longer writes"
         }.freeze
         NEEDLESS = %w[never_matches never_decides same implied dates_past].freeze # without which nothing is otherwise, or next to nothing
-        THINGS = {"groups" => "Groups and labels", "labels" => "Groups and labels", "inks" => "Inks"}.freeze
-        PLACES = {"groups" => "/rules/people", "labels" => "/rules/people", "inks" => "/rules/inks", "plan" => "/week"}.freeze
+        THINGS = {"groups" => "Groups and labels", "labels" => "Groups and labels", "inks" => "Inks", "plan" => "Week",
+                  "sources" => "Mail in"}.freeze
+        PLACES = {"groups" => "/rules/people", "labels" => "/rules/people", "inks" => "/rules/inks", "plan" => "/week",
+                  "sources" => "/mail-in"}.freeze
 
         def initialize(rulebook, now)
           @check_up = Desk::CheckUp.of(rulebook, now)
@@ -61,7 +63,7 @@ module UpFront
 
           kind, place = finding.where.split("/").drop(1)
           thing = @rulebook.document[kind]
-          place ? thing[place.to_i]["name"] : {"plan" => "Your week"}.fetch(kind, "A rule")
+          place ? thing[place.to_i]["name"] : {"plan" => "Your week", "sources" => "Where mail comes from"}.fetch(kind, "A rule")
         end
 
         # What it rests on, and since when it may be so.
@@ -113,7 +115,7 @@ module UpFront
         def elsewhere(finding)
           kind = finding.where.split("/")[1]
           path = PLACES.fetch(kind, "/rules")
-          [{label: "Go to #{THINGS.fetch(kind, (kind == "plan") ? "Week" : "the rules")}", act: "go", rule: nil, to: nil, path: path}]
+          [{label: "Go to #{THINGS.fetch(kind, "the rules")}", act: "go", rule: nil, to: nil, path: path}]
         end
       end
     end

@@ -27,11 +27,14 @@ module UpFront
             [item, Core::ClaimDifference.new(item.before, item.after, @time_format)].then { _1.last.any? ? _1 : nil }
           end
           held = @preview.held
-          {changed: different.size, message: message(different.size), held: held.to_s, held_any: held.any?,
+          {changed: different.size, becomes: becomes, message: message(different.size), held: held.to_s, held_any: held.any?,
            messages: rows(different.first(MOST_ROWS))}
         end
 
         private
+
+        # Rules that a repair makes say something else.
+        def becomes = @becomes.to_a.map { {name: _1.name, sentence: Core::Sentence.told(_1)} }
 
         def after(ids, act, to)
           rules = @rulebook.rules
@@ -50,6 +53,7 @@ module UpFront
           parts = Core::Mending.of(@rulebook.rules, rule, act)
           changed = parts.compact.to_h { |each, other| [each, otherwise(each, other)] }
           @chosen = parts.keys
+          @becomes = changed.values
           [@rulebook.rules.reject { parts.key?(_1) && !changed.key?(_1) }.map { changed.fetch(_1, _1) }, changed.values]
         end
 

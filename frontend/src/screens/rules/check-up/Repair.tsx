@@ -33,6 +33,11 @@ export function Repair({ repair, rules, close }: Given) {
             ? `${foreseen.data.message} ${foreseen.data.held}`
             : "Trying it on the mail of the last 30 days …"}
       </p>
+      {foreseen.data?.becomes.map(({ name: rule, sentence }) => (
+        <p key={rule}>
+          “{rule}” would read: <b>{sentence}</b>
+        </p>
+      ))}
       <Fault of={foreseen} />
       <div className={ui.rowOf}>
         <Button variant="contained" autoFocus disabled={going || (act !== "quieten" && !foreseen.data)} onClick={carryOut}>
