@@ -393,10 +393,7 @@ class RulesTest < Minitest::Test
   end
 
   def test_the_check_up_is_gone_through
-    post_rule = ->(name, body) { page.evaluate_async_script(<<~JS, {"body" => body.merge("name" => name), "place" => 99}) }
-      fetch("/api/rules", {method: "POST", headers: {"content-type": "application/json"}, body: JSON.stringify(arguments[0])})
-        .then(({status}) => arguments[1](status));
-    JS
+    post_rule = ->(name, body) { ask("/api/rules", {"body" => body.merge("name" => name), "place" => 99}) }
     rules
     wide = {"when" => {"fact" => "subject", "op" => "mentions", "value" => ["purchase order"]}, "then" => {"priority" => "high"}}
     narrow = {"when" => {"fact" => "subject", "op" => "mentions", "value" => ["purchase order 2207"]}, "then" => {"priority" => "low"}}
@@ -460,11 +457,35 @@ class RulesTest < Minitest::Test
     assert_accessible
     find("summary", text: /priority otherwise by “Readings are for the record”/).click
     assert_selector("details[open] li", text: "low, was normal", minimum: 3)
+    click_button(text: "Both whys", match: :first)
+    assert_selector("section[aria-label='no rules, no plan' i] b", text: /\AStraight in\.\z/)
+    assert_selector("section[aria-label='as now' i] li", text: /Readings are for the record/)
     click_button "Play the day"
     assert_selector("b", text: /\A0[1-9]:\d\d\z/)
     click_button "Hold"
     find_field("Time of the day", type: "range").send_keys(:end)
     assert_selector("b", text: "24:00")
     assert_selector("div", text: /[1-9]\d* messages in [1-9]\d* moments/)
+  end
+
+  def test_a_rule_is_offered_for_what_is_done_by_hand
+    ids = Array.new(8) { |n| deliver(subject: "Gull count #{n}", from: "Gulls Weekly <count@gulls.example>") }
+    front
+    found = @server.wait_for { JSON.parse(@server.get("/api/find?text=gull%20count"))["messages"].then { _1 if _1.size == ids.size } }
+    assert_equal 200, ask("/api/acts", {"act" => "discard", "messages" => found.map { _1["id"] }})
+    visit "/rules/proposals"
+    within("section[aria-label='Gulls Weekly is discarded']") do
+      assert_text "8 of 8 messages from Gulls Weekly were discarded by hand."
+      click_button(text: "Change it first")
+    end
+    assert_field "Name", with: "Gulls Weekly is discarded"
+    click_button "Cancel"
+    visit "/rules/proposals"
+    click_button(text: "Nothing about Gulls Weekly")
+    assert_no_selector("section[aria-label='Gulls Weekly is discarded']")
+    press_with(:control, "z")
+    find("section[aria-label='Gulls Weekly is discarded']").click_button(text: "Make it")
+    assert_text "Made the rule “Gulls Weekly is discarded”."
+    assert_no_selector("section[aria-label='Gulls Weekly is discarded']")
   end
 end

@@ -93,6 +93,14 @@ module BrowserHelper
     id
   end
 
+  # What another tab would ask of the server. @return [Integer] the status of the answer
+  def ask(path, body)
+    page.evaluate_async_script(<<~JS, path, body)
+      fetch(arguments[0], {method: "POST", headers: {"content-type": "application/json"}, body: JSON.stringify(arguments[1])})
+        .then(({status}) => arguments[2](status));
+    JS
+  end
+
   def front = visit("/front").then { assert_selector("h1", text: /need/) }
 
   # The pointer leaves the list, where it would keep new mail waiting.
