@@ -20,7 +20,8 @@ class DirectionTest < Minitest::Test
       "conditions" => "text time check mail", "effects" => "text time check mail plan conditions",
       "deciding" => "mail plan conditions effects", "rulebook" => "text time check mail plan conditions effects deciding",
       "language" => "check text time mail plan conditions effects deciding rulebook", "alerts" => "effects", "front" => "text time mail",
-      "learning" => "text", "checkup" => "check text time mail plan conditions deciding rulebook language"
+      "learning" => "text", "checkup" => "check text time mail plan conditions deciding rulebook language",
+      "promises" => "time mail conditions effects deciding rulebook checkup"
     },
     "store" => {
       "database" => "", "rulebook" => "database", "plan" => "database", "alerts" => "database", "sources" => "database",

@@ -178,6 +178,19 @@ module UpFront
         Check.new(RulebookFile.read(path), now: Clock::System.new.now, at: at, pretty: options[:pretty]).call(files)
       end
 
+      desc "prove FILE", "Say whether a rulebook keeps what was promised of it, and its examples; exit 1 where it does not"
+      long_desc <<~WORDS
+        What is proved holds of every message that arrives in the year from --at, or from now. What is broken is shown by a message.
+        \x05Example: upfront prove rules.json
+        \x05Example: upfront prove rules.json --json
+      WORDS
+      option :at, type: :string, desc: "From when on, ISO 8601 with offset"
+      option :json, type: :boolean, default: false, desc: "As JSON"
+      def prove(path)
+        at = options[:at] ? time(options[:at], "--at") : Clock::System.new.now
+        Prove.new(RulebookFile.read(path), now: at, json: options[:json]).call
+      end
+
       desc "say FILE", "Print every rule of a rulebook in the written language"
       long_desc "Example: upfront say rules.json > rules.txt"
       option :views, type: :boolean, default: false, desc: "Its saved views, not its rules"

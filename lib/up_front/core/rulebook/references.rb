@@ -2,8 +2,8 @@
 
 module UpFront
   module Core
-    # What a rule's or a view's body names of the rest of its rulebook: groups, labels, inks, templates, rounds, windows,
-    # forwarding addresses. Bodies are in the file's shape; names are compared folded.
+    # What the body of a rule, a view, a promise or an example names of the rest of its rulebook: groups, labels, inks, templates, rounds,
+    # windows, forwarding addresses. Bodies are in the file's shape; names are compared folded.
     module References
       KINDS = %w[groups labels inks templates rounds windows forward_to accounts].freeze
 
@@ -24,6 +24,8 @@ module UpFront
         copy = body.key?("then") ? body.merge("then" => effects(body["then"], &)) : body.dup
         %w[when unless].each { |part| copy[part] = condition(copy[part], &) if copy[part] }
         copy["accounts"] = copy["accounts"].map { yield("accounts", _1) } if copy["accounts"]
+        shall = copy["shall"]
+        copy["shall"] = shall.merge("labels" => shall["labels"].map { yield("labels", _1) }) if shall&.key?("labels")
         copy
       end
 

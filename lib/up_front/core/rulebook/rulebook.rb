@@ -9,7 +9,8 @@ module UpFront
       VERSION = 1
       MAX_BYTES = 5 * 1024 * 1024
 
-      attr_reader :owner, :accounts, :names, :plan, :rules, :views, :revision, :document, :candidates, :context, :by_name, :pauses
+      attr_reader :owner, :accounts, :names, :plan, :rules, :views, :promises, :examples, :revision, :document, :candidates, :context,
+        :by_name, :pauses
 
       # @param json [String] UTF-8, at most 5 MB, strict JSON (RFC 8259) without doubled keys
       # @raise [Refused]
@@ -40,13 +41,16 @@ module UpFront
         RulebookReader.new(document, revision: revision, ids: ids, view_ids: view_ids, pauses: pauses).rulebook
       end
 
-      def initialize(owner:, accounts:, names:, plan:, rules:, revision:, document:, views: [], pauses: Pauses.none)
+      def initialize(owner:, accounts:, names:, plan:, rules:, revision:, document:, views: [], promises: [], examples: [],
+        pauses: Pauses.none)
         @owner = owner
         @accounts = accounts
         @names = names
         @plan = plan
         @rules = rules.freeze
         @views = views.freeze
+        @promises = promises.freeze
+        @examples = examples.freeze
         @revision = revision
         @document = document
         @pauses = pauses

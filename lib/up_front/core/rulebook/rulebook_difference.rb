@@ -6,7 +6,8 @@ module UpFront
     # the same when their names are, compared folded.
     class RulebookDifference
       LISTS = {"rules" => "rule", "accounts" => "account", "groups" => "group", "labels" => "label", "inks" => "ink",
-               "templates" => "template", "views" => "view"}.freeze
+               "templates" => "template", "views" => "view", "promises" => "promise",
+               "examples" => "example"}.freeze
       WHOLE = {"owner" => "the owner", "contacts" => "the contacts", "forward_to" => "the forwarding addresses", "plan" => "the plan"}
         .freeze
 

@@ -6,7 +6,8 @@ module UpFront
     # differ, the person chooses: mine, theirs, or both (theirs under a new name).
     class RulebookMerge
       KINDS = {"groups" => "group", "labels" => "label", "inks" => "ink", "templates" => "template", "windows" => "window",
-               "rounds" => "round", "rules" => "rule", "views" => "view"}.freeze
+               "rounds" => "round", "rules" => "rule", "views" => "view", "promises" => "promise", "examples" => "example"}.freeze
+      NAMING = %w[rules views promises examples].freeze # that name others
       CHOICES = %w[mine theirs both].freeze
 
       Clash = Struct.new(:kind, :name, :mine, :theirs, keyword_init: true) do
@@ -66,7 +67,7 @@ module UpFront
 
       def merge(kind, renamed)
         choices = clashes.select { _1.kind == kind }.to_h { [Text.fold(_1.name), choice(_1)] }
-        theirs = list(@theirs, kind).map { %w[rules views].include?(kind) ? rewritten(_1, renamed) : _1 }
+        theirs = list(@theirs, kind).map { NAMING.include?(kind) ? rewritten(_1, renamed) : _1 }
         own = list(@mine, kind).map do |thing|
           (choices[Text.fold(thing["name"])] == "theirs") ? theirs.find { Text.fold(_1["name"]) == Text.fold(thing["name"]) } : thing
         end

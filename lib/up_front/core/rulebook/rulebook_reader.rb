@@ -6,8 +6,8 @@ module UpFront
     # since conditions are compiled with what they refer to.
     class RulebookReader
       REQUIRED = %w[format version owner].freeze
-      OPTIONAL = %w[accounts contacts groups labels inks templates forward_to plan rules views].freeze
-      NAMING = %w[when unless then accounts].freeze # the keys of rules and views under which names stand
+      OPTIONAL = %w[accounts contacts groups labels inks templates forward_to plan rules views promises examples].freeze
+      NAMING = %w[when unless then accounts shall].freeze # the keys of rules, views and so on under which names stand
       OWNER = %w[name addresses organisation time_zone].freeze
       COLOUR = /\A#\h{6}\z/
 
@@ -40,10 +40,13 @@ module UpFront
         names = read_names(owner, zone, plan)
         accounts = read_accounts
         rules, views = read_rules(names), read_views(names, accounts)
+        promises, examples = each_named("promises") { |item, at| Promise.read(item, at, names) },
+          each_named("examples") { |item, at| Example.read(item, at, names) }
         return if @check.faults.any? # what was read of it is no rulebook
 
         @rulebook = Rulebook.new(owner: owner, accounts: accounts, names: names, plan: plan, rules: rules, views: views,
-          revision: @revision, pauses: @pauses, document: settled({"rules" => rules, "views" => views}))
+          promises: promises, examples: examples, revision: @revision, pauses: @pauses,
+          document: settled({"rules" => rules, "views" => views, "promises" => promises, "examples" => examples}))
       end
 
       # What names things of the rulebook names them as it spells them; nothing else of the document changes.
@@ -167,24 +170,22 @@ module UpFront
         Plan::Round.new(item["name"], days, at).freeze if days && at
       end
 
-      def read_rules(names)
+      def read_rules(names) = each_named("rules") { |item, at| Rule.read(item, at, names, id: @ids[at.pointer[/\d+\z/].to_i]) }
+
+      # @yield [Object, Check] @return [Array<Object>] of what the block gave
+      def each_named(key)
         seen = Set.new
-        rules = @check.at("rules").list(@document.fetch("rules", [])) do |item, at|
+        things = @check.at(key).list(@document.fetch(key, [])) do |item, at|
           unique(item["name"], at.at("name"), seen) if item.is_a?(Hash)
-          Rule.read(item, at, names, id: @ids[at.pointer[/\d+\z/].to_i])
+          yield item, at
         end
-        rules || []
+        things || []
       end
 
       # @param accounts [Array<Hash>] where there are none, any may be named
       def read_views(names, accounts)
-        seen = Set.new
         known = accounts.map { _1["name"] } if accounts.any?
-        views = @check.at("views").list(@document.fetch("views", [])) do |item, at|
-          unique(item["name"], at.at("name"), seen) if item.is_a?(Hash)
-          View.read(item, at, names, accounts: known, id: @view_ids[at.pointer[/\d+\z/].to_i])
-        end
-        views || []
+        each_named("views") { |item, at| View.read(item, at, names, accounts: known, id: @view_ids[at.pointer[/\d+\z/].to_i]) }
       end
 
       # Reads a list of named things; @return [Hash{String=>Object}] by folded name, in order

@@ -47,7 +47,8 @@ module UpFront
                     "busy" => {"type" => "array", "items" => object({"name" => NAME, "from" => ref("instant"), "to" => ref("instant"),
                                                                       "heads_down" => FLAG}, %w[name from to])},
                       "heads_down" => named("days" => ref("days"), "from" => ref("time"), "to" => ref("end_time"))}),
-          "rules" => list("rule", least: 0), "views" => list("view", least: 0)
+          "rules" => list("rule", least: 0), "views" => list("view", least: 0),
+          "promises" => list("promise", least: 0), "examples" => list("example", least: 0)
         }, RulebookReader::REQUIRED)
       end
 
@@ -73,7 +74,8 @@ module UpFront
                          "pattern" => "^P(?!$)(?:\\d{1,6}W)?(?:\\d{1,6}D)?(?:T(?!$)(?:\\d{1,8}H)?(?:\\d{1,8}M)?(?:\\d{1,8}S)?)?$"},
           "days" => {"type" => "array", "minItems" => 1, "items" => {"enum" => Weekdays::ALL}},
           "span" => object({"days" => ref("days"), "from" => ref("time"), "to" => ref("end_time")}, WeekSpan::KEYS),
-          "rule" => rule, "condition" => condition, "effects" => effects, "timing" => timing, "view" => view, "asked" => asked
+          "rule" => rule, "condition" => condition, "effects" => effects, "timing" => timing, "view" => view, "asked" => asked,
+          "promise" => promise, "example" => example
         }
       end
 
@@ -108,6 +110,37 @@ module UpFront
       def band
         object({"limit" => {"type" => "integer", "minimum" => 1, "maximum" => View::MOST_IN_BAND}, **View::BAND.except("limit")
           .transform_values { FLAG }})
+      end
+
+      def promise
+        holds = [object({"comes_in" => ref("duration")}, %w[comes_in]), object({"waits" => ref("duration")}, %w[waits]),
+          object({"loudest" => {"enum" => Promise::LOUDEST}}, %w[loudest]), object({"on_front" => {"const" => true}}, %w[on_front]),
+          object({"silent" => ref("span")}, %w[silent]),
+          object({"alerts_a_day" => {"type" => "integer", "minimum" => 0, "maximum" => Promise::MOST}}, %w[alerts_a_day])]
+        none = ->(schema) { {"anyOf" => [schema, {"type" => "null"}]} }
+        object({"name" => NAME, "when" => none.call(ref("condition")), "unless" => none.call(ref("condition")),
+          "arriving" => none.call(ref("span")), "holds" => {"oneOf" => holds}}, Promise::REQUIRED)
+      end
+
+      def example
+        shall = object({"comes" => {"enum" => Example::COMES}, "alert" => {"const" => AlertEffect::NONE},
+          "labels" => {"type" => "array", "minItems" => 1, "items" => NAME}})
+        object({"name" => NAME, "message" => message, "shall" => shall.merge("minProperties" => 1)}, Example::REQUIRED)
+      end
+
+      # The facts of a message.
+      def message
+        people = {"type" => "array", "items" => object({"email" => NAME, "name" => {"type" => %w[string null]}}, %w[email])}
+        file = object({"name" => {"type" => %w[string null]}, "type" => TEXT, "bytes" => {"type" => "integer", "minimum" => 0}},
+          %w[name type bytes])
+        headers = {"type" => "object", "additionalProperties" => {"type" => "array", "items" => TEXT}}
+        moment = {"anyOf" => [ref("instant"), {"type" => "null"}]}
+        object({
+          **Example::PEOPLE.to_h { [_1, people] }, **Example::FLAGS.to_h { [_1, FLAG] },
+          **%w[subject body account mailbox].to_h { [_1, TEXT] },
+          "headers" => headers, "attachments" => {"type" => "array", "items" => file}, "size" => {"type" => "integer", "minimum" => 0},
+          "date" => moment, "arrived_at" => ref("instant")
+        }, %w[arrived_at])
       end
 
       def leaf(fact, type, op)

@@ -15,16 +15,31 @@ module UpFront
         # @return [Array<Form::Literal>]
         attr_reader :wanted, :denied
 
-        def initialize(wanted = [].freeze, denied = [].freeze)
+        # @param one_sender [Boolean] whether mail from several at once is left out of account
+        def initialize(wanted = [].freeze, denied = [].freeze, one_sender: false)
           @wanted = wanted
           @denied = denied
+          @one_sender = one_sender
         end
 
         # @return [People, nil]
         def with(literal)
-          narrower = literal.held ? People.new([*wanted, literal], denied) : People.new(wanted, [*denied, literal])
+          narrower = literal.held ? grown([*wanted, literal], denied) : grown(wanted, [*denied, literal])
           concerned = literal.held ? [literal] : wanted
-          narrower unless concerned.any? { narrower.nobody_left?(_1) }
+          nobody = concerned.any? { narrower.nobody_left?(_1) } || (literal.fact.name == "from" && narrower.no_one_sender?)
+          narrower unless nobody
+        end
+
+        # @return [Boolean] whether no one person can be all those from whom it must be: among each of the some, and none of the others
+        def no_one_sender?
+          sets = sets_of(wanted)
+          return false unless @one_sender && sets.size > 1 && sets.sum { _1.keys.size + _1.domains.size } <= MOST_COMPARED
+
+          without = sets_of(denied).reduce(AddressSet.none, :+)
+          sets.none? do |set|
+            set.keys.any? { |key| Address.new(key).then { |one| sets.all? { _1.include?(one) } && !without.include?(one) } } ||
+              set.domains.any? { |domain| sets.all? { _1.domain?(domain) } && !without.domain?(domain) }
+          end
         end
 
         # @return [Boolean] whether everybody that this wants is denied
@@ -36,6 +51,12 @@ module UpFront
         end
 
         private
+
+        def grown(wanted, denied) = People.new(wanted, denied, one_sender: @one_sender)
+
+        def sets_of(literals)
+          literals.filter_map { _1.operand.set if _1.fact.name == "from" && _1.operand.is_a?(Types::People::Among) }
+        end
 
         def none_among?(set, others)
           sets, parts = others.partition { _1.is_a?(Types::People::Among) }

@@ -42,6 +42,33 @@ module UpFront
           impossible?([*forms(rule, true), Form::Either.new(lacking)])
         end
 
+        # Looks for answers that can be given together. @param parts [Array<Form>] @param world [World] of which messages
+        # @yield [Array<Form::Literal>] such answers; whether they will do, or others are wanted
+        # @return [Boolean, nil] whether some would do; nil where that is not known, since what there is was not gone through to its end
+        def possible?(parts, world = World.all, steps: STEPS)
+          @left = steps
+          met = false
+          found = branch(parts, world) { |answers| (met = true) && yield(answers) }
+          if found
+            true
+          else
+            (met ? nil : false)
+          end
+        rescue TooLong
+          nil
+        end
+
+        # @param answers [Array<Form::Literal>] that can be given together @param choices [Array<Form::Either>] @param world [World]
+        #   of which messages
+        # @return [Array<Form::Either>] of the choices those that the answers narrow, without what they exclude: what matters of them
+        def narrowed(answers, choices, world = World.all)
+          world = answers.reduce(world) { |known, answer| known&.with(answer) } or return [Form::NEVER]
+          choices.filter_map do |choice|
+            left = choice.parts.select { can_be?(_1, world) }
+            Form::Either.new(left) if left.size < choice.parts.size
+          end.sort_by { _1.parts.size }
+        end
+
         # @param parts [Array<Form>] @param dates [Range<Date>, nil] of arrival
         # @return [Boolean] that no message is so
         def impossible?(parts, dates = nil)
@@ -53,6 +80,15 @@ module UpFront
         end
 
         private
+
+        # As far as is seen at once.
+        def can_be?(part, world)
+          case part
+          when Form::Literal then !world.with(part).nil?
+          when Form::Both then part.parts.reduce(world) { |known, each| each.is_a?(Form::Literal) ? known&.with(each) : known }
+          else part.parts.any? { can_be?(_1, world) }
+          end
+        end
 
         def dated_within?(rule, other)
           [other.from_date, rule.from_date].then { |outer, inner| outer.nil? || (inner && inner >= outer) } &&
@@ -95,8 +131,12 @@ module UpFront
           end.uniq
         end
 
+        def refuted?(parts, world) = branch(parts, world) { true }.nil?
+
         # Goes through what must all hold, then tries what one of must, the fewest first.
-        def refuted?(parts, world)
+        # @yield [Array<Form::Literal>] answers that together satisfy the parts, as far as is known; whether they will do
+        # @return [Array<Form::Literal>, nil] those that did
+        def branch(parts, world, answers = [], &will_do)
           step
           choices = []
           todo = parts.dup
@@ -106,12 +146,14 @@ module UpFront
             when Form::Either then choices << part
             else
               step
-              world = world.with(part) or return true
+              world = world.with(part) or return
+              answers += [part]
             end
           end
-          choice = choices.min_by { _1.parts.size } or return false
+          choice = choices.min_by { _1.parts.size } or return (answers if yield(answers))
           rest = choices.reject { _1.equal?(choice) }
-          choice.parts.all? { refuted?([_1, *rest], world) }
+          choice.parts.each { |one| branch([one, *rest], world, answers, &will_do)&.then { |found| return found } }
+          nil
         end
 
         def step

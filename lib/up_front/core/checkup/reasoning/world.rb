@@ -11,6 +11,9 @@ module UpFront
         # @return [World] of all messages
         def self.all = new(FAMILIES.to_h { [_1, _1.new] }, [])
 
+        # @return [World] of those that are from one sender, or from nobody
+        def self.of_one_sender = new(FAMILIES.to_h { [_1, (_1 == People) ? People.new(one_sender: true) : _1.new] }, [])
+
         # @param families [Hash{Class=>Object}] what each knows of its facts @param roles [Array<Form::Literal>] how they stand to the owner
         def initialize(families, roles)
           @families = families

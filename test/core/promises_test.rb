@@ -1,0 +1,147 @@
+# frozen_string_literal: true
+
+require_relative "../support/core_helper"
+require_relative "../support/random_rules"
+require_relative "../support/random_mail"
+
+# What is called proved holds of every message; what is called broken is shown by one on which it is.
+class PromisesTest < Minitest::Test
+  include CoreHelper
+
+  FROM = Date.new(2027, 3, 1)
+  ANA = {"fact" => "from", "op" => "is", "value" => ["ana@casadomar.example"]}.freeze
+  OFFICE = {"days" => WORKING, "from" => "08:00", "to" => "18:00"}.freeze
+  NIGHT = {"days" => Core::Weekdays::ALL, "from" => "18:00", "to" => "07:00"}.freeze
+
+  def promise(holds, **more) = {"name" => "P", "holds" => holds, **more.transform_keys(&:to_s)}
+
+  def answer(rules, promise, **more)
+    book = rulebook(rules: rules, promises: [promise], **more)
+    answered = Core::Prover.new(book, from: FROM).answer(book.promises.first)
+    assert_broken(book, answered) if answered.answer == "broken"
+    answered
+  end
+
+  # What is shown is decided as it is said to be, and breaks the promise.
+  def assert_broken(book, answered)
+    assert answered.promise.about?(Core::Reading.new(answered.message), book.plan)
+    assert_equal book.decide(answered.message), answered.claim
+    refute answered.promise.kept?(answered.claim, book.plan)
+  end
+
+  def answers(rules, promise, **more) = answer(rules, promise, **more).answer
+
+  def test_it_comes_in_in_time
+    soon = promise({"comes_in" => "PT30M"}, when: ANA, arriving: OFFICE)
+    in_at_once = rule("In", when: ANA, then: {"timing" => {"now" => true}})
+    shown = answer([], soon)
+    assert_equal ["broken", "09:00"], [shown.answer, shown.message.arrived_at.getutc.strftime("%H:%M")], "the Morning window begins"
+    assert_equal "ana@casadomar.example", shown.message.from.first.email
+    assert_equal "proved", answers([in_at_once], soon)
+    off = rule("Lists", when: leaf("to_list", "is", true), then: {"timing" => {"off_front" => true}})
+    assert_equal "proved", answers([in_at_once, off], soon)
+    shown = answer([off, in_at_once], soon)
+    assert_equal ["broken", nil], [shown.answer, shown.claim.surface_at]
+    assert_predicate shown.message.header("list-id"), :any?
+    assert_equal "broken", answers([in_at_once.merge("enabled" => false)], soon)
+    assert_equal "broken", answers([in_at_once.merge("ask_first" => true)], soon)
+    assert_equal "broken", answers([in_at_once.merge("until_date" => "2027-04-01")], soon)
+    gone = rule("Gone", when: leaf("subject", "mentions", ["offer"]), then: {"discard" => true})
+    assert_equal "broken", answers([in_at_once, gone], soon)
+    assert_equal "proved", answers([in_at_once.merge("last_word" => true), gone], soon)
+  end
+
+  # Whatever of it holds mail: two rules that together take all of it in serve as well as one.
+  def test_what_several_rules_do_together
+    halves = [leaf("has_attachment", "is", true), leaf("has_attachment", "is", false)]
+    rules = halves.map.with_index { |half, n| rule("R#{n}", when: {"all" => [ANA, half]}, then: {"timing" => {"now" => true}}) }
+    assert_equal "proved", answers(rules, promise({"comes_in" => "PT1M"}, when: ANA))
+    shown = answer(rules.first(1), promise({"comes_in" => "PT1M"}, when: ANA))
+    assert_equal ["broken", []], [shown.answer, shown.message.attachments]
+    assert_equal "proved", answers(rules.first(1), promise({"comes_in" => "PT1M"}, when: ANA, unless: halves.last))
+  end
+
+  def test_how_loud_and_whether_on_the_front
+    chime = rule("Chime", when: leaf("subject", "mentions", ["crate"]), then: {"alert" => {"level" => "chime"}})
+    quiet = rule("Quiet", when: ANA, then: {"alert" => "none"})
+    assert_equal %w[broken proved], [[chime, quiet], [quiet, chime]].map { answers(_1, promise({"loudest" => "tap"}, when: ANA)) }
+    assert_equal "proved", answers([chime], promise({"loudest" => "chime"}))
+    off = rule("Off", when: leaf("kind", "is", ["newsletter"]), then: {"timing" => {"off_front" => true}})
+    assert_equal "proved", answers([off], promise({"on_front" => true}, when: leaf("kind", "is", ["person"])))
+    assert_equal "broken", answers([off], promise({"on_front" => true}, when: ANA))
+    assert_equal "broken", answers([rule("Gone", when: ANA, then: {"discard" => true})], promise({"on_front" => true}))
+  end
+
+  # The plan of the tests holds mail from six in the evening to eight; a rule may let it in at night.
+  def test_silence_at_night
+    silent = promise({"silent" => NIGHT})
+    ring = rule("Ring", when: ANA, then: {"alert" => {"level" => "call_out"}})
+    nightly = {"windows" => [{"name" => "Night", "days" => Core::Weekdays::ALL, "from" => "18:00", "to" => "08:00"}], "rounds" => []}
+    assert_equal "proved", answers([ring], silent, plan: nightly)
+    assert_equal "broken", answers([ring], silent, plan: {"windows" => [], "rounds" => []})
+    assert_equal "broken", answers([ring, rule("In", when: leaf("subject", "mentions", ["fire"]), then: {"timing" => {"now" => true}})],
+      silent, plan: nightly)
+    assert_equal "proved", answers([ring.merge("then" => {"alert" => {"level" => "tap"}})], silent, plan: {"windows" => [], "rounds" => []})
+    later = rule("Later", when: ANA, then: {"timing" => {"until" => {"after" => "PT2H"}}, "alert" => {"level" => "chime"}})
+    quarter = promise({"silent" => {"days" => ["mon"], "from" => "12:07", "to" => "12:09"}})
+    assert_equal "broken", answers([later], quarter)
+  end
+
+  def test_how_long_anything_waits_and_how_often_it_alerts
+    long = answer([], promise({"waits" => "P1DT12H"}))
+    assert_equal ["broken", "2027-03-18T18:00:00+00:00"], [long.answer, long.message.arrived_at.iso8601.sub("Z", "+00:00")],
+      "the Friday after is a day off"
+    assert_equal "proved", answers([], promise({"waits" => "P4D"}))
+    assert_equal "proved", answers([], promise({"alerts_a_day" => 0}))
+    ring = rule("Ring", when: ANA, then: {"alert" => {"level" => "tap"}})
+    assert_equal "not_decided", answers([ring], promise({"alerts_a_day" => 4}))
+    assert_equal "proved", answers([ring], promise({"alerts_a_day" => 0}, when: leaf("from", "is", ["@far.example"]), unless: ANA))
+  end
+
+  def test_at_random_nothing_is_proved_that_is_not_so
+    random = Random.new(Minitest.seed)
+    rules = RandomRules.new(random)
+    mail = RandomMail.new(random).messages(150)
+    told = Hash.new(0)
+    60.times do
+      condition = random.rand(3).zero? ? {"all" => []} : rules.condition(1)
+      made = Array.new(random.rand(1..5)) { |n| rules.rule("R#{n}").merge("enabled" => true, "when" => rules.condition(1)) }
+      given = promise(holds(random), when: condition, unless: (rules.condition(0) if random.rand(4).zero?),
+        arriving: (OFFICE if random.rand(3).zero?))
+      answered = answer(made, given)
+      told[answered.answer] += 1
+      next unless answered.answer == "proved"
+
+      book = rulebook(rules: made)
+      mail.select { answered.promise.about?(Core::Reading.new(_1), book.plan) }.each do |message|
+        refute_equal false, answered.promise.kept?(book.decide(message), book.plan), "#{JSON.generate(given)} of #{JSON.generate(made)}"
+      end
+    end
+    assert_operator told["proved"], :>, 5
+    assert_operator told["broken"], :>, 5
+  end
+
+  def holds(random)
+    [{"comes_in" => %w[PT0S PT30M P2D].sample(random: random)}, {"waits" => %w[PT12H P3D P5D].sample(random: random)},
+      {"loudest" => Core::Promise::LOUDEST.sample(random: random)}, {"on_front" => true}, {"silent" => NIGHT}].sample(random: random)
+  end
+
+  # Two hundred rules and twenty promises, while one writes.
+  def test_in_good_time
+    rules = Array.new(200) do |n|
+      rule("Rule #{n}", when: {"all" => [leaf("from", "is", ["p#{n}@house#{n % 7}.example", "@h#{n}.example"]),
+        leaf("subject", "mentions", ["word#{n}"])]}, then: [{"timing" => {"now" => true}}, {"alert" => {"level" => "tap"}},
+          {"timing" => {"next_round" => true}}, {"labels" => ["Loans"]}][n % 4])
+    end
+    promises = Array.new(20) do |n|
+      given = [{"comes_in" => "PT1M"}, {"loudest" => "tap"}, {"waits" => "P5D"}, {"on_front" => true}][n % 4]
+      asked = [leaf("from", "is", ["p#{n * 4}@house#{n * 4 % 7}.example"]), leaf("subject", "mentions", ["word#{n * 4}"])]
+      promise(given, when: {"all" => asked}).merge("name" => "P#{n}")
+    end
+    book = rulebook(rules: rules, promises: promises)
+    told = nil
+    took = cpu_seconds { told = Core::Prover.new(book, from: FROM).then { |prover| book.promises.map { prover.answer(_1).answer } } }
+    assert_equal ["proved"], told.uniq
+    assert_operator took, :<, 2
+  end
+end
