@@ -29,6 +29,18 @@ module UpFront
         copy
       end
 
+      KEPT = %w[promises examples].freeze # kept with the rulebook's head
+
+      # @param names [Hash{String=>Hash{String=>String}}] by kind, the new name by the former one
+      # @return [Hash] the rulebook's document with the new names in its promises and examples
+      def kept_renamed(document, names)
+        folded = names.transform_values { |of| of.transform_keys { Text.fold(_1) } }
+        renamed = document.slice(*KEPT).transform_values do |bodies|
+          bodies.map { |body| rename(body) { |kind, name| folded.dig(kind, Text.fold(name)) || name } }
+        end
+        document.merge(renamed)
+      end
+
       # @param changes [Array<Hash>] kind, was, name @return [Array<Hash>] the bodies with the new names in them
       def renamed(bodies, changes)
         names = changes.to_h { |change| [[change["kind"], Text.fold(change["was"])], change["name"]] }

@@ -18,6 +18,17 @@ module UpFront
         (2..taken.size + 2).lazy.map { yield _1 }.find { !taken.include?(Core::Text.fold(_1)) }
       end
 
+      # @param names [Hash{String=>Hash{String=>String}}] by kind, the new name by the former one, of what promises and examples name
+      # @return [Hash] the trail of the rulebook's head, which was replaced
+      def put_head(document, names = {}) = trail(Store::CurrentRulebook.put(Core::References.kept_renamed(document, names)))
+
+      # @return [Array<String>] the rules, views, promises and examples that name it: "“Customs”"
+      def users(kind, name)
+        kept = Store::CurrentRulebook.document.values_at(*Core::References::KEPT).compact.flatten.map { [_1["name"], _1] }
+        bodies = Store::Rule.in_order.map { [_1.name, _1.today] } + Store::View.in_order.map { [_1.name, _1.body] } + kept
+        bodies.select { |_, body| Core::References.uses?(body, kind, name) }.map { |user, _| "“#{user}”" }
+      end
+
       # Turns the revision, decides held mail anew by it, and leaves the undo step of it all.
       # @param rows [Hash{String=>Array<Hash>}] trails by model
       # @return [Done]

@@ -103,7 +103,7 @@ module UpFront
         end
       end
 
-      # As what is named cannot be deleted, it cannot be taken back: no rule or view may be left that cannot be read for it.
+      # As what is named cannot be deleted, it cannot be taken back: nothing may be left that cannot be read for it.
       # @param touched [Array<String>] models
       def keeping_whole(touched)
         return yield unless touched.intersect?(%w[Rulebook Rule View])
@@ -117,14 +117,14 @@ module UpFront
           "this would take away. Take it out there first, then undo this.", status: 409)
       end
 
-      # @return [Array<String>] the rules and views that cannot be read, as they are called
+      # @return [Array<String>] the rules, views and so on that cannot be read, as they are called
       def unreadable
         document = Store::CurrentRulebook.document or return []
         Core::Rulebook.read(document)
         []
       rescue Core::Refused => refused
         refused.faults.filter_map { |fault|
-          kind, place = fault.pointer.match(/\A\/(rules|views)\/(\d+)/)&.captures
+          kind, place = fault.pointer.match(/\A\/(rules|views|promises|examples)\/(\d+)/)&.captures
           "the #{kind.delete_suffix("s")} “#{document[kind][place.to_i]["name"]}”" if kind
         }.uniq
       end

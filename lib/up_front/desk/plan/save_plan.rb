@@ -14,13 +14,17 @@ module UpFront
       def call(plan, renamed: [], revision: nil)
         transaction do
           unchanged!(revision)
-          rows = rename_all(renamed.group_by { _1["kind"] }.transform_values { |of| of.to_h { [_1["was"], _1["name"]] } })
-          document = Store::CurrentRulebook.document.merge("plan" => plan)
+          names = SavePlan.names(renamed)
+          rows = rename_all(names)
+          document = Core::References.kept_renamed(Store::CurrentRulebook.document.merge("plan" => plan), names)
           SavePlan.check(document, now)
-          head = trail(Store::CurrentRulebook.put(document))
+          head = put_head(document)
           rules_changed("Changed the week.", {"Rulebook" => [head], **rows.reject { |_, trails| trails.empty? }})
         end
       end
+
+      # @param renamed [Array<Hash>] kind, was, name @return [Hash{String=>Hash{String=>String}}] by kind, the new name by the former one
+      def self.names(renamed) = renamed.group_by { _1["kind"] }.transform_values { |of| of.to_h { [_1["was"], _1["name"]] } }
 
       # @return [Core::Rulebook] @raise [Core::Refused] with pointers into the plan, in text
       def self.check(document, now)
@@ -34,7 +38,7 @@ module UpFront
 
       # A rule or a view that names a window or round which the plan no longer has is called by its name.
       def self.named(fault, document)
-        kind, place = fault.pointer.match(/\A\/(rules|views)\/(\d+)\//)&.captures
+        kind, place = fault.pointer.match(/\A\/(rules|views|promises|examples)\/(\d+)\//)&.captures
         return fault unless kind
 
         user = "#{kind.delete_suffix("s")} “#{document[kind][place.to_i]["name"]}”"

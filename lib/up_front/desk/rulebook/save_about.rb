@@ -15,10 +15,12 @@ module UpFront
           end
           Store::OwnMail.follow(Store::CurrentRulebook.rulebook.names)
           document = SaveAbout.document(given)
-          rows = put_accounts(accounts = SaveAbout.accounts(given["accounts"]))
+          accounts = SaveAbout.accounts(given["accounts"])
+          names = renamed(accounts)
+          rows = put_accounts(accounts, names)
           document = document.merge("accounts" => accounts.map { _1.slice("name", "addresses") })
           Core::Rulebook.read(document.except("rules", "views"))
-          head = trail(Store::CurrentRulebook.put(document))
+          head = put_head(document, "accounts" => names)
           rules_changed("Changed what is known about you.", {"Rulebook" => [head], **rows})
         end.tap { Store::OwnMail.forget }
       end
@@ -57,10 +59,15 @@ module UpFront
 
       private
 
-      # @return [Hash{String=>Array<Hash>}] trails by model
-      def put_accounts(accounts)
+      # @return [Hash{String=>String}] of those that are called otherwise, the new name by the former one
+      def renamed(accounts)
         here = Store::Account.all.index_by(&:id)
-        renamed = accounts.filter_map { |given| here[given["id"]]&.then { [_1.name, given["name"]] } }.reject { _1 == _2 }.to_h
+        accounts.filter_map { |given| here[given["id"]]&.then { [_1.name, given["name"]] } }.reject { _1 == _2 }.to_h
+      end
+
+      # @return [Hash{String=>Array<Hash>}] trails by model
+      def put_accounts(accounts, renamed)
+        here = Store::Account.all.index_by(&:id)
         rows = (here.keys - accounts.map { _1["id"] }).map { remove(here.delete(_1)) }
         rows += accounts.map { |given| here.key?(given["id"]) ? change(here[given["id"]], given) : add(given) }
         {"Account" => rows.compact, **renamed.any? ? rename_all("accounts" => renamed) : {}}
@@ -79,8 +86,7 @@ module UpFront
       def remove(account)
         raise Impossible.new("“#{account.name}” holds mail or is read from a folder, so it stays.", status: 409) unless account.empty?
 
-        users = (Store::Rule.in_order.map { [_1.name, _1.today] } + Store::View.in_order.map { [_1.name, _1.body] })
-          .select { |_, body| Core::References.uses?(body, "accounts", account.name) }.map { "“#{_1.first}”" }
+        users = users("accounts", account.name)
         if users.any?
           raise Impossible.new("The account “#{account.name}” is named by #{Core::English.join(users, "and")}. Take it out there first.",
             status: 409)

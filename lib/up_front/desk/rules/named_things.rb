@@ -9,10 +9,11 @@ module UpFront
       private
 
       # @param place [Integer, nil] of the one that was made or changed: what is wrong with it is told as of itself
-      def put(things, kind, text, rows, place: nil, result: nil)
-        document = Store::CurrentRulebook.document.merge(kind => things)
+      # @param names [Hash{String=>String}] the new name by the former one
+      def put(things, kind, text, rows, place: nil, names: {}, result: nil)
+        document = Core::References.kept_renamed(Store::CurrentRulebook.document.merge(kind => things), kind => names)
         check(document, "/#{kind}/#{place}")
-        head = trail(Store::CurrentRulebook.put(document))
+        head = put_head(document)
         rows = {"Rulebook" => [head], **rows}
         return rules_changed(text, rows, result: result) unless Store::CurrentRulebook::LOOKS.include?(kind)
 

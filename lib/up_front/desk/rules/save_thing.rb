@@ -16,8 +16,9 @@ module UpFront
           index ||= things.size
           things[index] = (things[index] || {}).merge(thing)
           text = "#{was ? "Changed" : "Made"} the #{KINDS.fetch(kind)} “#{thing["name"]}”."
-          rows = (was && was != thing["name"]) ? renamed(kind, was, thing["name"]) : {}
-          put(things, kind, text, rows, place: index, result: thing)
+          names = (was && was != thing["name"]) ? {was => thing["name"]} : {}
+          rows = names.any? ? renamed(kind, was, thing["name"]) : {}
+          put(things, kind, text, rows, place: index, names: names, result: thing)
         end
       end
 
@@ -37,6 +38,7 @@ module UpFront
         things = document.fetch(kind, [])
         index = things.index { was && Core::Text.fold(_1["name"]) == Core::Text.fold(was) } || things.size
         rules = Core::References.renamed(document["rules"], was ? [{"kind" => kind, "was" => was, "name" => thing["name"]}] : [])
+        document = Core::References.kept_renamed(document, was ? {kind => {was => thing["name"]}} : {})
         document.merge(kind => [*things[0...index], (things[index] || {}).merge(thing), *things[index + 1..]], "rules" => rules)
       end
 

@@ -18,7 +18,7 @@ module UpFront
           @path = Connection.path
           @stand = stand
           head = Rulebook.first
-          @kept = read(head, Rule.in_order.to_a, View.in_order.to_a, head.revision)
+          @kept = read(head.document, Rule.in_order.to_a, View.in_order.to_a, head.revision)
         end
       end
 
@@ -39,19 +39,20 @@ module UpFront
       # For whoever takes changes back without turning the revision (a test's transaction).
       def forget = LOCK.synchronize { @kept = nil }
 
-      # Rules and views that cannot be read (saved by a newer version, or damaged) are left out, so that they take no
+      # Rules, views, promises and examples that cannot be read (saved by a newer version, or damaged) are left out, so that they take no
       # other with them; the page of rules says so.
       # @return [Core::Rulebook]
-      def read(head, rules, views, revision)
-        document = head.document.merge("rules" => rules.map(&:today), "views" => views.map(&:body))
+      def read(kept, rules, views, revision)
+        document = kept.merge("rules" => rules.map(&:today), "views" => views.map(&:body))
         Core::Rulebook.read(document, revision: revision, ids: rules.map(&:id), view_ids: views.map(&:id),
           pauses: Core::Pauses.new(KeptPauses.all))
       rescue Core::Refused => refused
-        broken = %w[rules views].to_h { |kind| [kind, refused.faults.filter_map { _1.pointer[/\A\/#{kind}\/(\d+)/, 1]&.to_i }.uniq] }
+        parts = {"rules" => rules, "views" => views, **kept.slice(*Core::References::KEPT)}
+        broken = parts.to_h { |kind, _| [kind, refused.faults.filter_map { _1.pointer[/\A\/#{kind}\/(\d+)/, 1]&.to_i }.uniq] }
         raise if broken.values.all?(&:empty?)
 
-        whole = {"rules" => rules, "views" => views}.map { |kind, rows| rows.reject.with_index { |_, place| broken[kind].include?(place) } }
-        read(head, *whole, revision)
+        whole = parts.to_h { |kind, things| [kind, things.reject.with_index { |_, place| broken[kind].include?(place) }] }
+        read(kept.merge(whole.slice(*Core::References::KEPT)), whole["rules"], whole["views"], revision)
       end
 
       LOOKS = %w[labels inks].freeze # what decides nothing: how that looks which rules name

@@ -29,6 +29,7 @@ module UpFront
         def try(plan, renamed: [])
           document = @rulebook.document.merge("plan" => plan,
             "rules" => Core::References.renamed(@rulebook.document.fetch("rules", []), renamed))
+          document = Core::References.kept_renamed(document, Desk::SavePlan.names(renamed))
           Desk::SavePlan.check(document, @now)
           preview = Desk::PlanPreview.new(@rulebook, document, @now)
           {figures: preview.figures, held: preview.held.to_s, faults: []}
