@@ -488,4 +488,39 @@ class RulesTest < Minitest::Test
     assert_text "Made the rule “Gulls Weekly is discarded”."
     assert_no_selector("section[aria-label='Gulls Weekly is discarded']")
   end
+
+  def test_what_is_promised_is_proved_shown_and_asked_about
+    rules
+    click_link "Promises"
+    assert_selector("h1", text: "Nothing is promised of your rules yet.")
+    click_button "New promise"
+    fill_in "Name", with: "Helena in time"
+    add("condition", "sender", "the sender")
+    look("Add to: the sender", "helena.sarm", "helena.sarmento@lanternquay.example")
+    assert_selector("[role=status] b", text: "Mail where the sender is helena.sarmento@lanternquay.example comes in within 30 minutes.")
+    assert_accessible
+    click_button "Save promise"
+    assert_selector("h1", text: "All that was promised holds.")
+    assert_selector("li[aria-label='Helena in time']", text: /proved/)
+    click_link "All rules"
+    edit("Helena and the director")
+    find("input[aria-label=On]", visible: :all).click
+    click_button "Save rule"
+    within("[role=dialog]", text: "That would not hold any more") do
+      assert_text(/The promise “Helena in time”: A message from helena\.sarmento@lanternquay\.example that arrives on .* waits until/)
+      click_button "It is meant: save it"
+    end
+    assert_text "Changed the rule “Helena and the director”."
+    click_link "Promises"
+    assert_selector("h1", text: "One thing that was promised does not hold.")
+    click_button "Keep what breaks it as an example: Helena in time"
+    assert_selector("li", text: /Comes straight in\.\s*not so any more/)
+    click_link "Front"
+    find("main a[href*='/front/']", match: :first).click
+    point_away
+    subject = find("aside h1").text.lines.first.strip
+    press("x")
+    click_button "never alert"
+    assert_text(/Made the example “#{Regexp.escape(subject[0, 12])}/)
+  end
 end

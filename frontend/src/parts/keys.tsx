@@ -33,6 +33,7 @@ export const KEYS = {
   label: { key: "t", label: "Put labels on, or take them off", group: "mail" },
   ink: { key: "i", label: "Give an ink, or take it off", group: "mail" },
   rule: { key: "m", label: "Make a rule from the message", group: "mail" },
+  example: { key: "x", label: "Keep as an example of how it shall be decided", group: "mail" },
   follow: { key: "o", label: "Follow the conversation, or no longer", group: "mail" },
   mute: { key: "s", label: "Mute the conversation, or no longer", group: "mail" },
   front: { key: "1", label: "Go to the Front", group: "go" },

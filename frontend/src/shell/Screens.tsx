@@ -17,6 +17,7 @@ const SCREENS: [path: string, Screen: ReturnType<typeof lazily>][] = [
   ["/rules/inks", lazily("InksScreen", () => import("../screens/rules/inks/InksScreen"))],
   ["/rules/replay", lazily("ReplayScreen", () => import("../screens/rules/replay/ReplayScreen"))],
   ["/rules/proposals", lazily("ProposalsScreen", () => import("../screens/rules/proposals/ProposalsScreen"))],
+  ["/rules/promises", lazily("PromisesScreen", () => import("../screens/rules/promises/PromisesScreen"))],
   ["/rules/check-up", lazily("CheckUpScreen", () => import("../screens/rules/check-up/CheckUpScreen"))],
   ["/rules/carry", lazily("CarryScreen", () => import("../screens/rules/CarryScreen"))],
   ["/rules/:id", lazily("EditScreen", () => import("../screens/rules/EditScreen"))],

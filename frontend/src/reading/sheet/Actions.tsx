@@ -39,6 +39,9 @@ function Weigh({ sheet, act, show }: ActionsGiven) {
       <Button variant="text" data-pane="ink" onClick={() => show("ink")}>
         Ink <KeyCap of="ink" />
       </Button>
+      <Button variant="text" data-pane="example" onClick={() => show("example")}>
+        Example <KeyCap of="example" />
+      </Button>
       {!sheet.discarded && (
         <Button variant="text" onClick={discard}>
           Discard <KeyCap of="discard" />

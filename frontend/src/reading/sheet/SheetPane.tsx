@@ -14,6 +14,7 @@ import { useList } from "../order";
 import { Actions } from "./Actions";
 import { Asks } from "./Asks";
 import { BringBack } from "./BringBack";
+import { ExamplePane } from "./ExamplePane";
 import { Head } from "./Head";
 import { InkPane } from "./InkPane";
 import { KeepPane } from "./KeepPane";
@@ -121,6 +122,7 @@ export function SheetPane({ id, at, act, pane, show, reads = "at once", step, em
       {data && pane === "labels" && <LabelsPane ids={[id]} has={data.labels} close={close} />}
       {data && pane === "ink" && <InkPane ids={[id]} has={data.ink ?? null} close={close} />}
       {data && pane === "keep" && <KeepPane id={id} act={act} close={close} />}
+      {data && pane === "example" && <ExamplePane sheet={data} close={close} />}
       {data && pane === "back" && (
         <BringBack
           ids={[id]}

@@ -7,6 +7,7 @@ const PAGES = [
   ["/rules/inks", "Inks"],
   ["/rules/replay", "Replay"],
   ["/rules/proposals", "Proposals"],
+  ["/rules/promises", "Promises"],
   ["/rules/check-up", "Check-up"],
   ["/rules/carry", "Carry"],
 ] as const;

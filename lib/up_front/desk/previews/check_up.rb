@@ -43,7 +43,7 @@ module UpFront
         @found ||= begin
           findings = Core::CheckUp.new(rulebook, at: @now, date: rulebook.zone.date(@now), mail: mail, alerts: alerts,
             in_use: Store::AppliedNames.by_hand).findings
-          findings = failing + findings + health
+          findings = failing + promised + findings + health
           changed = Store::RuleVersion.group(:rule_id).maximum(:at)
           findings.map { Found.new(key: key(_1), finding: _1, since: since(_1, changed)) }
         end
@@ -134,6 +134,19 @@ module UpFront
         end
         unread + rulebook.rules.each_with_index.filter_map { |rule, place| mute(rule, place) } + unreached.map do |said|
           Core::Finding.new(kind: "unreached", rules: [], where: "/sources", said: said)
+        end
+      end
+
+      # What was promised and does not hold, and examples that are decided otherwise.
+      def promised
+        promises = Promises.of(rulebook, @now)
+        broken = promises.found.each_with_index.select { |found, _| found.broken? }.map do |found, place|
+          said = (found.answer.message ? Core::PromiseText.broken(found.answer, rulebook.zone) : Core::PromiseText.said(found.promise))
+          Core::Finding.new(kind: "promise_broken", rules: [], where: "/promises/#{place}", said: "It does not hold: #{said}")
+        end
+        broken + promises.examples.each_with_index.select { |(_, turned), _| turned.any? }.map do |(example, _), place|
+          Core::Finding.new(kind: "example_turned", rules: [], where: "/examples/#{place}",
+            said: "The example “#{example.name}” is not decided as it shall be any more.")
         end
       end
 

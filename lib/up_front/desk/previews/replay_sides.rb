@@ -18,9 +18,12 @@ module UpFront
         when "none" then bare
         when "day" then former(side["day"])
         when "file" then Core::Rulebook.parse(side["text"].to_s)
-        else Core::Rulebook.read(@rulebook.document.merge("rules" => with_draft(side)))
+        else Core::Rulebook.read(document(side))
         end
       end
+
+      # @param side [Hash] a rule's body, its id or its place @return [Hash] the rulebook in force with it, in the file's shape
+      def document(side) = @rulebook.document.merge("rules" => with_draft(side))
 
       private
 

@@ -55,7 +55,7 @@ module UpFront
         read(kept.merge(whole.slice(*Core::References::KEPT)), whole["rules"], whole["views"], revision)
       end
 
-      LOOKS = %w[labels inks].freeze # what decides nothing: how that looks which rules name
+      LOOKS = %w[labels inks promises examples].freeze # what decides nothing: how that looks which rules name, and what shall hold of them
 
       # @return [Boolean] whether two documents would decide every message alike
       def decide_alike?(one, other) = one.except(*LOOKS) == other.except(*LOOKS)

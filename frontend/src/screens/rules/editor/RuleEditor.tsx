@@ -3,6 +3,7 @@ import Switch from "@mui/material/Switch";
 import { useState } from "react";
 import { Link, useLocation, useNavigate } from "react-router";
 import { Problem, type Rule, type RuleBody, type Vocabulary } from "../../../api/client";
+import { askTurned } from "../../../api/promises";
 import { useChangeRule, useMakeRule, useRules, useDryRun } from "../../../api/rules";
 import { Conditions } from "../../../condition/Conditions";
 import { InWords } from "../../../condition/InWords";
@@ -10,6 +11,7 @@ import type { Condition } from "../../../condition/tree";
 import { Fault } from "../../../parts/Fault";
 import { TitleField } from "../../../parts/fields";
 import { useKey } from "../../../parts/keys";
+import { useNotices } from "../../../parts/notices";
 import ui from "../../../parts/page.module.css";
 import { useSettled } from "../../../parts/useSettled";
 import type { Effects } from "../../../rule/effects";
@@ -22,6 +24,7 @@ import styles from "./editor.module.css";
 import { EffectLines } from "./EffectLines";
 import { Options } from "./Options";
 import { Sweeping } from "./Sweeping";
+import { Turned, type TurnedRow } from "./Turned";
 import { TryPane, type Against, type Days } from "./TryPane";
 import { useDraft } from "./useDraft";
 import { VersionsPane } from "./VersionsPane";
@@ -66,7 +69,21 @@ export function RuleEditor({ rule, vocabulary }: { rule: Rule | undefined; vocab
   useKey("close", () => navigate("/rules", { state: focusOn(rule?.id) }));
   const [asking, setAsking] = useState(false);
   const sweeping = current ? dryRun?.sweeping : undefined;
-  const askOrSave = () => (sweeping ? setAsking(true) : save(toList));
+  const [turned, setTurned] = useState<TurnedRow[]>([]);
+  const { fail } = useNotices();
+  // What was promised is looked at before it is saved: what would turn is shown, and saving is to be said.
+  const [looking, setLooking] = useState(false);
+  const saveOrTell = () => {
+    setLooking(true);
+    askTurned({ body, id: rule?.id, place: draft.place })
+      .then(
+        (rows) => (rows.length > 0 ? setTurned(rows) : save(toList)),
+        // What is wrong with the rule itself is said where it is saved.
+        (problem: Error) => (problem instanceof Problem && problem.status < 500 ? save(toList) : fail(problem.message)),
+      )
+      .finally(() => setLooking(false));
+  };
+  const askOrSave = () => (sweeping ? setAsking(true) : saveOrTell());
   const save = (then: (saved?: Rule) => void, version = draft.version) => {
     const done = (saved: { rule?: Rule }) => {
       draft.forget();
@@ -88,8 +105,9 @@ export function RuleEditor({ rule, vocabulary }: { rule: Rule | undefined; vocab
     });
   };
   const place = rule ? all.findIndex(({ id }) => id === rule.id) : 0;
+  const busy = saving.isPending || looking;
   const unready = unread || Boolean(dryRun && (dryRun.faults.length > 0 || dryRun.unfinished.length > 0));
-  useKey("save", () => void (!unready && !saving.isPending && askOrSave()), true, true);
+  useKey("save", () => void (!unready && !busy && askOrSave()), true, true);
   const lacking = dryRun?.faults.find(({ make }) => make);
   const first = unread
     ? "The text cannot be read yet."
@@ -209,9 +227,10 @@ export function RuleEditor({ rule, vocabulary }: { rule: Rule | undefined; vocab
           />
         )}
         {!conflict && <Fault of={saving} />}
-        {asking && sweeping && <Sweeping says={sweeping} save={() => save(toList)} close={() => setAsking(false)} />}
+        {asking && sweeping && <Sweeping says={sweeping} save={saveOrTell} close={() => setAsking(false)} />}
+        {turned.length > 0 && <Turned rows={turned} save={() => save(toList)} close={() => setTurned([])} />}
         <div className={ui.editorFoot} data-editor-foot>
-          <Button variant="contained" onClick={askOrSave} disabled={unready || saving.isPending}>
+          <Button variant="contained" onClick={askOrSave} disabled={unready || busy}>
             Save rule
           </Button>
           <Button onClick={close}>Cancel</Button>

@@ -1,0 +1,33 @@
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { useActMutation, type TellsBy } from "./acting";
+import { api, unwrap, type PromiseBody, type RuleBody, type Shall } from "./client";
+import { keys } from "./keys";
+
+export type Kept = "promises" | "examples";
+
+export const usePromises = () => useQuery({ queryKey: keys.promises, queryFn: () => unwrap(api.GET("/promises")) });
+/** A promise that is being written; asked anew as it changes, the last answer standing meanwhile. */
+export const useTryPromise = (body: PromiseBody, was: string | undefined) =>
+  useQuery({
+    queryKey: keys.tryPromise(body, was),
+    queryFn: ({ signal }) => unwrap(api.POST("/promises/try", { body: { body, was }, signal })),
+    placeholderData: keepPreviousData,
+    gcTime: 10_000,
+    retry: false,
+  });
+/** @param was the name of the one that is changed */
+export const useKeep = (given?: { tells?: TellsBy }) =>
+  useActMutation(
+    ({ kind, body, was }: { kind: Kept; body: Record<string, unknown>; was?: string }) =>
+      unwrap(api.PUT("/kept/{kind}", { params: { path: { kind } }, body: { body: body as never, was } })),
+    given,
+  );
+export const useDrop = () =>
+  useActMutation(({ kind, name }: { kind: Kept; name: string }) =>
+    unwrap(api.DELETE("/kept/{kind}", { params: { path: { kind }, query: { name } } })),
+  );
+export const useKeepExample = () =>
+  useActMutation((body: { message: number; shall: Shall }) => unwrap(api.POST("/examples", { body })));
+/** What a rule would turn, if it were saved as it is written. */
+export const askTurned = (body: { body: RuleBody; id?: number; place?: number }) =>
+  unwrap(api.POST("/rules/turned", { body })).then(({ turned }) => turned);

@@ -1,0 +1,35 @@
+import Button from "@mui/material/Button";
+import type { Sheet, Shall } from "../../api/client";
+import { useKeepExample } from "../../api/promises";
+import { Choice } from "../../parts/chips";
+import { Fault } from "../../parts/Fault";
+import { useKey } from "../../parts/keys";
+import styles from "./pane.module.css";
+
+/** Keeps the message as an example of how it shall be decided, whatever is changed in the rules. */
+export function ExamplePane({ sheet, close }: { sheet: Sheet; close: () => void }) {
+  const keep = useKeepExample();
+  useKey("close", close, true, true);
+  const choices: [string, Shall][] = [
+    ["come straight in", { comes: "straight_in" }],
+    ["come with a round", { comes: "with_a_round" }],
+    ["never alert", { alert: "none" }],
+    ...sheet.labels.map((label): [string, Shall] => [`wear ${label}`, { labels: [label] }]),
+  ];
+  return (
+    <section className={styles.makeRule} aria-label="Keep as an example">
+      <h2>It shall always …</h2>
+      <div className={styles.chips} role="group" aria-label="What it shall do">
+        {choices.map(([label, shall], at) => (
+          <Choice key={label} autoFocus={at === 0} press={() => keep.mutate({ message: sheet.id, shall }, { onSuccess: close })}>
+            {label}
+          </Choice>
+        ))}
+      </div>
+      <Fault of={keep} />
+      <div className={styles.makeFoot}>
+        <Button onClick={close}>Cancel</Button>
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,31 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Web
+    module Routes
+      # What must hold of the rulebook: promises, and examples that are kept.
+      module Promises
+        def self.registered(app)
+          app.get("/api/promises") { json(Pages::Promises.new(rulebook, now).to_h) }
+          app.post("/api/promises/try") do
+            wanted = given
+            json(Pages::Promises.new(rulebook, now).try(wanted["body"], was: wanted["was"]))
+          end
+          app.post("/api/rules/turned") do
+            other = Store::CurrentRulebook.other(Desk::ReplaySides.new(rulebook).document(given))
+            json(turned: Pages::Promises.new(rulebook, now).turned(other))
+          end
+          app.put("/api/kept/:kind") do |kind|
+            wanted = given
+            done Desk::SavePromise.new(clock, kind).call(wanted["body"], was: wanted["was"])
+          end
+          app.delete("/api/kept/:kind") { |kind| done Desk::SavePromise.new(clock, kind).delete(params["name"]) }
+          app.post("/api/examples") do
+            wanted = given
+            done Desk::KeepExample.new(clock).call(wanted["message"], wanted["shall"], name: wanted["name"])
+          end
+        end
+      end
+    end
+  end
+end
