@@ -73,9 +73,6 @@ class Screenshots
     session.find("a", text: "Truck held at the border", match: :first).click
     session.find("section", text: "Straight in, top priority")
     picture "front"
-    Browser.scheme(session, "dark")
-    picture "front-dark"
-    Browser.scheme(session, "light")
     session.click_button(text: /Make a rule/)
     session.find("section", text: /Matches/)
     picture "make-a-rule"
@@ -87,8 +84,8 @@ class Screenshots
     alerts
     rules
     session.visit("/week")
-    session.find("[aria-label='Window Morning, Tue, 09:00 to 12:00']").send_keys(:enter)
     session.find("h2", text: "What this plan does")
+    session.find("figcaption", text: "Mail that no rule lets in waits")
     picture "week"
     session.visit("/views/new")
     session.fill_in("Name", with: "From the road, this week")
@@ -199,14 +196,33 @@ class Screenshots
     session.click_button(text: "Read it before", match: :first)
     session.find("[role=alertdialog]", text: "decided differently")
     picture "check-up"
+    promises
     session.visit("/rules")
   end
 
+  # What must hold: proved, broken by a message that is shown, and seen in the mail that came.
+  def promises
+    from = ->(who) { {"fact" => "from", "op" => "is", "value" => [who]} }
+    office = {"days" => %w[mon tue wed thu fri], "from" => "08:00", "to" => "18:00"}
+    promise("Couriers in half an hour", {"comes_in" => "PT30M"}, "when" => from.call("group:Couriers"), "arriving" => office)
+    promise("Northgate stays on the Front", {"on_front" => true}, "when" => from.call("@northgate-archive.example"))
+    promise("Newsletters never alert", {"loudest" => "none"}, "when" => {"fact" => "kind", "op" => "is", "value" => ["newsletter"]})
+    promise("Not too many alerts", {"alerts_a_day" => 12})
+    session.visit("/rules/promises")
+    session.find("h3", text: "Not too many alerts")
+    picture "promises"
+  end
+
+  def promise(name, holds, **more) = send_to("PUT", "/api/kept/promises", {"body" => {"name" => name, "holds" => holds, **more}})
+
   def make(name, condition, effects, **more)
-    body = {"name" => name, "when" => condition, "then" => effects, **more}
-    session.evaluate_async_script(<<~JS, {"body" => body, "place" => 99})
-      fetch("/api/rules", {method: "POST", headers: {"content-type": "application/json"}, body: JSON.stringify(arguments[0])})
-        .then(() => arguments[1]());
+    send_to("POST", "/api/rules", {"body" => {"name" => name, "when" => condition, "then" => effects, **more}, "place" => 99})
+  end
+
+  def send_to(method, path, body)
+    session.evaluate_async_script(<<~JS, method, path, body)
+      fetch(arguments[1], {method: arguments[0], headers: {"content-type": "application/json"}, body: JSON.stringify(arguments[2])})
+        .then(() => arguments[3]());
     JS
   end
 

@@ -17,6 +17,7 @@ import { addRound, addWindow, withRound, withWindow, type Pick, type Plan, type 
 import { Planned } from "./Planned";
 import styles from "./side.module.css";
 import weekStyles from "./week.module.css";
+import { Worst } from "./Worst";
 import { WeekBar } from "./WeekBar";
 import { ZoneChoice } from "./ZoneChoice";
 
@@ -153,6 +154,7 @@ function Drawing({ week }: { week: Week }) {
             </p>
           ))}
           <Figures figures={figures} was={week.figures} without={week.without} />
+          <Worst worst={(plan && dryRun?.worst) || week.worst} />
           {plan && dryRun?.held && (
             <p className={ui.hint} role="status">
               When you save: {dryRun.held}

@@ -21,7 +21,7 @@ module UpFront
           {revision: @rulebook.revision, plan: @rulebook.plan.to_h, zone: @zone.name, trips: @rulebook.owner["trips"] || [],
            followed: followed, days: WeekDays.new(@rulebook, @now).of,
            now: @zone.minutes(@now), usual: usual,
-           figures: preview.figures, without: preview.figures_without, offs: offs, starts: starts}
+           figures: preview.figures, without: preview.figures_without, worst: worst(@rulebook.plan), offs: offs, starts: starts}
         end
 
         # @param plan [Hash] another plan @param renamed [Array<Hash>] kind, was, name: what rules name by a new name in it
@@ -32,12 +32,29 @@ module UpFront
           document = Core::References.kept_renamed(document, Desk::SavePlan.names(renamed))
           Desk::SavePlan.check(document, @now)
           preview = Desk::PlanPreview.new(@rulebook, document, @now)
-          {figures: preview.figures, held: preview.held.to_s, faults: []}
+          {figures: preview.figures, worst: worst(preview.plan), held: preview.held.to_s, faults: []}
         rescue Core::Refused => refused
-          {figures: nil, held: "", faults: refused.faults.map { {pointer: _1.pointer.delete_prefix("/plan"), message: _1.message} }}
+          faults = refused.faults.map { {pointer: _1.pointer.delete_prefix("/plan"), message: _1.message} }
+          {figures: nil, worst: nil, held: "", faults: faults}
         end
 
         private
+
+        # How long mail that no rule lets in waits at most, whenever it arrives: in a usual week, and of all the year the longest.
+        def worst(plan)
+          waits = Core::WorstWaits.new(plan, @today)
+          week = waits.week.map { |minute, wait| {minute: minute, waits: wait.surface_at && (wait.seconds / 60).ceil} }
+          {said: longest(waits.of(nil).first, plan.zone), week: week}
+        end
+
+        def longest(wait, zone)
+          return "Mail that no rule lets in may never come in." unless wait.surface_at
+          return "No mail waits: all of it comes as it arrives." if wait.seconds.zero?
+
+          arrives, comes = [wait.arrival, wait.surface_at].map { zone.local(_1).strftime("%A %-d %B at %H:%M") }
+          long = Core::Duration.say(Core::Duration.of((wait.seconds / 60).ceil * 60))
+          "Mail that no rule lets in waits #{long} at most: what arrives on #{arrives} comes on #{comes}."
+        end
 
         def followed
           Desk::FollowCalendar.followed&.then { {heads_down: "none"}.merge(_1.slice("path", "problem", "heads_down").symbolize_keys) }
