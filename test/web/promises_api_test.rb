@@ -71,6 +71,24 @@ class PromisesAPITest < Minitest::Test
     assert_equal %w[example_turned promise_broken], found.sort & %w[example_turned promise_broken]
   end
 
+  # Whatever is changed: order and switches, groups, the week, the zone.
+  def test_every_change_tells_what_it_would_turn
+    keep(SOON)
+    keep({"name" => "Lenders stay", "when" => leaf("from", "is", ["group:Lenders"]), "holds" => {"waits" => "PT15H"},
+          "arriving" => {"days" => %w[mon tue wed], "from" => "00:00", "to" => "24:00"}})
+    names = ->(answer) { answer["turned"].map { _1["name"] } }
+    assert_equal ["Ana in time"], names[ask(:post, "/rules/#{in_rule["id"]}/preview", {act: "delete"})]
+    assert_equal ["Ana in time"], names[ask(:post, "/rules/acts/preview", {rules: [in_rule["id"]], act: "off"})]
+    assert_empty names[ask(:post, "/rules/#{in_rule["id"]}/preview", {act: "move", to: 1})]
+    week = ask(:get, "/week")["plan"]
+    longer = week.merge("windows" => week["windows"].map { (_1["name"] == "Night") ? _1.merge("from" => "16:00") : _1 })
+    assert_equal ["Lenders stay"], names[ask(:post, "/week/dry-run", {plan: longer})]
+    assert_empty names[ask(:post, "/week/dry-run", {plan: week})]
+    zone = ask(:post, "/held-preview", {zone: {time_zone: "Europe/Helsinki", trips: []}})
+    assert_empty names[zone]
+    assert_empty names[ask(:post, "/held-preview", {thing: {kind: "groups", was: "Lenders", thing: {name: "Houses", members: []}}})]
+  end
+
   # An example outlives the mail that it was taken from.
   def test_an_example_is_kept_without_its_message
     ask(:post, "/examples", {message: @loan, shall: {comes: "straight_in"}})

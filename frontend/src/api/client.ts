@@ -23,6 +23,7 @@ export type CheckUp = Schemas["CheckUp"];
 export type PromiseBody = Schemas["PromiseBody"];
 export type PromiseRow = Schemas["PromiseRow"];
 export type Promises = Schemas["Promises"];
+export type TurnedRow = Schemas["TurnedRow"];
 export type Shall = Schemas["Shall"];
 export type WhyLine = Schemas["WhyLine"];
 export type RuleChange = Schemas["RuleChange"];

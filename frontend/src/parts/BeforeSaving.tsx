@@ -1,5 +1,6 @@
 import { useHeldPreview, type HeldChange } from "../api/plan";
 import { Fault } from "./Fault";
+import { TurnedList } from "./TurnedList";
 import ui from "./page.module.css";
 import { useSettled } from "./useSettled";
 
@@ -12,6 +13,7 @@ export function BeforeSaving({ given }: { given: HeldChange }) {
   return (
     <div role="status">
       {preview.data && <p className={ui.hint}>{preview.data.held || "What is held stays as it is."}</p>}
+      {preview.data && <TurnedList rows={preview.data.turned} />}
       <Fault of={preview} />
     </div>
   );

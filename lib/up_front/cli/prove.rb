@@ -33,8 +33,8 @@ module UpFront
         return [answer, nil] unless answer.message
 
         text = Post::WrittenLetter.text(answer.message)
-        again = @rulebook.decide(read(text, answer.message.arrived_at), paused: false)
-        return [answer, text] unless answer.promise.kept?(again, @rulebook.plan)
+        again = text && @rulebook.decide(read(text, answer.message.arrived_at), paused: false)
+        return [answer, text] if again && !answer.promise.kept?(again, @rulebook.plan)
 
         [Core::Prover::Answer.new(promise: answer.promise, answer: Core::Prover::NOT_DECIDED), nil]
       end

@@ -7,13 +7,16 @@ module UpFront
     # A letter written of what is known of a message, as it would be sent (RFC 5322, 2045). What is in its texts and headers stands in it;
     # of its attachments the names and the kinds, and no more of what they hold than is needed.
     module WrittenLetter
+      LARGEST = 1_000_000 # bytes that are written; more would only be filled up
       FILLER = "X-Filler" # makes it as large as it shall be
       LINE = 900 # letters at most between two line ends (RFC 5322, section 2.1.1, allows 998)
 
       module_function
 
-      # @param message [Core::Message] @return [String] its text, ASCII alone
+      # @param message [Core::Message] @return [String, nil] its text, ASCII alone; nil of one that is larger than {LARGEST}
       def text(message)
+        return if message.size > LARGEST
+
         mail = Mail.new
         mail.charset = "UTF-8"
         people(message, mail)

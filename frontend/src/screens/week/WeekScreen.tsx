@@ -17,6 +17,7 @@ import { addRound, addWindow, withRound, withWindow, type Pick, type Plan, type 
 import { Planned } from "./Planned";
 import styles from "./side.module.css";
 import weekStyles from "./week.module.css";
+import { TurnedList } from "../../parts/TurnedList";
 import { Worst } from "./Worst";
 import { WeekBar } from "./WeekBar";
 import { ZoneChoice } from "./ZoneChoice";
@@ -155,6 +156,7 @@ function Drawing({ week }: { week: Week }) {
           ))}
           <Figures figures={figures} was={week.figures} without={week.without} />
           <Worst worst={(plan && dryRun?.worst) || week.worst} />
+          {plan && dryRun && <TurnedList rows={dryRun.turned} />}
           {plan && dryRun?.held && (
             <p className={ui.hint} role="status">
               When you save: {dryRun.held}

@@ -24,8 +24,8 @@ module UpFront
 
       # One way in which a promise could be broken. @!attribute parts [Array<Reasoning::Form>] what must be so of a message
       # @!attribute others [Array<Reasoning::Form>] what else must be so, for the rules before to have nothing to say of it
-      # @!attribute moments [Array<Time>] of arrival that are tried
-      Way = Struct.new(:parts, :others, :moments, keyword_init: true)
+      # @!attribute before [Array<Rule>] of which that is said @!attribute moments [Array<Time>] of arrival that are tried
+      Way = Struct.new(:parts, :others, :before, :moments, keyword_init: true)
 
       # @param rulebook [Rulebook] @param from [Date] the first day of the year that is looked at
       def initialize(rulebook, from:)
@@ -104,11 +104,29 @@ module UpFront
         sure.grep(Answer).first || (sure.all?(false) ? false : nil)
       end
 
-      # The same, of a message that gives these answers, and of which the rules before have nothing to say.
+      # The same, of a message that gives these answers, and of which the rules before have nothing to say: what the answers narrow of
+      # that, and where a message is made of which one of them speaks all the same, that it does not.
       def further(answers, way, promise)
-        tries = 0
-        found, settled = search([*answers, *@proof.narrowed(answers, way.others, MAIL)], way, promise) { (tries += 1) > TRIES }
-        found || settled
+        silent = @proof.narrowed(answers, way.others, MAIL)
+        TRIES.times do
+          last = nil
+          found, settled = search([*answers, *silent], way, promise) { |some| last = some }
+          return found || settled unless last
+
+          more = spoken(last, way) - silent
+          return if more.empty?
+
+          silent += more
+        end
+        nil
+      end
+
+      # @return [Array<Reasoning::Form>] of those rules before that match a message with these answers, that they fail
+      def spoken(answers, way)
+        specimen = Specimen.new(answers, @rulebook.names)
+        message = tried(way.moments).lazy.filter_map { |arrival| specimen.message(arrival) }.first or return []
+        reading = Reading.new(message)
+        way.before.select { |rule| Matcher.matches?(rule, reading) }.map { failing(_1) }
       end
 
       # @yield [Array<Reasoning::Form::Literal>] answers with which nothing was shown; whether that is enough

@@ -9,7 +9,7 @@ module UpFront
       ANOTHER = "others@elsewhere.example"
       STRANGERS = [SOMEBODY, ANOTHER, "nobody@nowhere.example"].freeze
       TRIED = 100 # people of a set, of whom one is chosen
-      LARGEST = 200_000 # bytes that are still made
+      LARGEST = 50_000_000 # bytes; a message of more is none that comes
       MOST = 50 # attachments and recipients that are still made
       PEOPLE = {"from" => :from, "to" => :to, "cc" => :cc, "reply_to" => :reply_to, "recipients" => :to}.freeze
       WAYS = {"person" => {}, "newsletter" => {"list-unsubscribe" => ["<mailto:leave@elsewhere.example>"]},
@@ -33,6 +33,8 @@ module UpFront
         people = self.people or return
         texts = self.texts(turn)
         attachments = self.attachments(texts.delete(:names)) or return
+        return if size > LARGEST
+
         sent = day("sent_on", arrival)
         made = Message.new(**people, subject: texts[:subject], body: texts[:body], attachments: attachments, size: size, **transport,
           arrived_at: arrival, date: sent, account: named("account") || "", mailbox: named("mailbox") || "INBOX",

@@ -41,7 +41,8 @@ module UpFront
       def way(rule, topics, moments)
         before = rule ? @rules.take_while { !_1.equal?(rule) } : @rules
         silent = before.select { |each| undated?(each) && (each.last_word || says?(each, *topics)) }
-        Prover::Way.new(parts: about + (rule ? @prover.matching(rule) : []), others: silent.map { @prover.failing(_1) }, moments: moments)
+        Prover::Way.new(parts: about + (rule ? @prover.matching(rule) : []), others: silent.map { @prover.failing(_1) }, before: silent,
+          moments: moments)
       end
 
       # Of a rule that has days of its own it cannot be said that it speaks before another.
@@ -60,13 +61,14 @@ module UpFront
         alerting.lazy.flat_map { |rule| timing.map { |other| [rule, other] } }.map { |rule, other|
           moments = moments(other, days_of: rule) { |wait| wait.surface_at && @promise.bound.covers?(wait.surface_at, @plan.zone) }
           alert, coming = way(rule, %w[alert], moments), way(other, %w[timing], moments)
-          Prover::Way.new(parts: (alert.parts + coming.parts).uniq, moments: moments,
-            others: (alert.others + coming_others(other, coming)).uniq)
+          before = (alert.before + coming_before(other, coming)).uniq
+          Prover::Way.new(parts: (alert.parts + coming.parts).uniq, others: before.map { @prover.failing(_1) }, before: before,
+            moments: moments)
         }.reject { _1.moments.empty? }
       end
 
       # Where the plan decides, a rule that has the last word may stand before those that would: nothing is known of these.
-      def coming_others(other, coming) = (other || @rules.none?(&:last_word)) ? coming.others : []
+      def coming_before(other, coming) = (other || @rules.none?(&:last_word)) ? coming.before : []
 
       # What comes too late, or never: by a rule that discards it or says when, or by the plan.
       def late

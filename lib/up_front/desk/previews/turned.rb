@@ -11,12 +11,13 @@ module UpFront
 
       # @param before [Core::Rulebook] in force @param after [Core::Rulebook]
       def initialize(before, after, now)
+        @promised = before.promises.any? || before.examples.any?
         @before = Promises.of(before, now)
         @after = Promises.new(after, now)
       end
 
       # @return [Array<Row>]
-      def rows = promises + examples
+      def rows = @promised ? promises + examples : []
 
       private
 

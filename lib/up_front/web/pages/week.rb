@@ -32,10 +32,11 @@ module UpFront
           document = Core::References.kept_renamed(document, Desk::SavePlan.names(renamed))
           Desk::SavePlan.check(document, @now)
           preview = Desk::PlanPreview.new(@rulebook, document, @now)
-          {figures: preview.figures, worst: worst(preview.plan), held: preview.held.to_s, faults: []}
+          {figures: preview.figures, worst: worst(preview.plan), held: preview.held.to_s, faults: [],
+           turned: Promises.new(@rulebook, @now).turned(Store::CurrentRulebook.other(document))}
         rescue Core::Refused => refused
           faults = refused.faults.map { {pointer: _1.pointer.delete_prefix("/plan"), message: _1.message} }
-          {figures: nil, worst: nil, held: "", faults: faults}
+          {figures: nil, worst: nil, held: "", faults: faults, turned: []}
         end
 
         private

@@ -16,7 +16,10 @@ module UpFront
             cards = Post::ContactCards.found(request.body.read(Post::ContactCards::MAX_BYTES + 1).to_s)
             json(people: cards[:people].map(&:to_h), without: cards[:without])
           end
-          app.post("/api/held-preview") { json(held: Desk::HeldPreview.under(changed(given), now).to_s) }
+          app.post("/api/held-preview") do
+            other = Store::CurrentRulebook.other(changed(given))
+            json(held: Desk::HeldPreview.new(other, now).held.to_s, turned: Pages::Promises.new(rulebook, now).turned(other))
+          end
           app.get("/api/rulebook") do
             headers "content-disposition" => "attachment; filename=\"up-front-rulebook.json\""
             content_type :json
