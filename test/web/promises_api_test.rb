@@ -71,6 +71,19 @@ class PromisesAPITest < Minitest::Test
     assert_equal %w[example_turned promise_broken], found.sort & %w[example_turned promise_broken]
   end
 
+  # Of mail that came, where it is read.
+  def test_a_message_says_which_promise_it_broke
+    keep(SOON.merge("name" => "Far in time", "when" => leaf("from", "is", ["@far.example"])))
+    keep({"name" => "Quiet", "holds" => {"loudest" => "none"}})
+    held = take(from: "bo@far.example", date: at("09:10")).id
+    assert_equal [["Far in time", "it comes 50 minutes late"]], ask(:get, "/messages/#{held}")["breaks"].map(&:values)
+    assert_empty ask(:get, "/messages/#{@loan}")["breaks"]
+    ring = rule("Ring", when: leaf("subject", "mentions", ["bell"]), then: {"alert" => {"level" => "tap"}, "timing" => {"now" => true}})
+    ask(:post, "/rules", {body: ring, place: 0}, status: 201)
+    loud = ask(:get, "/messages/#{take(subject: "A bell").id}")["breaks"]
+    assert_match(/\Ait raises a tap on Tuesday 9 March at /, loud.first["said"])
+  end
+
   # Whatever is changed: order and switches, groups, the week, the zone.
   def test_every_change_tells_what_it_would_turn
     keep(SOON)

@@ -3,7 +3,7 @@ import KeyboardArrowUp from "@mui/icons-material/KeyboardArrowUp";
 import Button from "@mui/material/Button";
 import IconButton from "@mui/material/IconButton";
 import { useEffect, useRef, type ReactNode } from "react";
-import { useNavigate } from "react-router";
+import { Link, useNavigate } from "react-router";
 import { alertsOpened } from "../../api/alerts";
 import type { Sheet } from "../../api/client";
 import { useMarkRead, useSheet } from "../../api/messages";
@@ -107,6 +107,11 @@ export function SheetPane({ id, at, act, pane, show, reads = "at once", step, em
             {data.keep_until && data.kept && <p className={ui.hint}>Kept at top until {data.keep_until}.</p>}
             {(data.put_off ?? data.returned) && <p className={ui.hint}>{data.put_off ?? data.returned}</p>}
             <Why id={data.id} why={data.why} />
+            {data.breaks.map(({ name, said }) => (
+              <p key={name} className={ui.inPlace}>
+                It breaks the promise <Link to="/rules/promises">{name}</Link>: {said}.
+              </p>
+            ))}
             <Asks sheet={data} />
             {aside}
             {data.thread && data.thread.count > 1 && <Thread key={data.id} sheet={data} at={at} />}

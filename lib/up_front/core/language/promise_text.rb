@@ -32,6 +32,16 @@ module UpFront
         English.sentence("#{arrives} #{happens(answer.promise, answer.claim, zone)}.")
       end
 
+      # @param claim [#surface_at, #arrived_at, #alert, #held, #discard, #trace] by which it is broken @param plan [Plan]
+      # @return [String] "it comes 2 hours late"
+      def breaks(promise, claim, plan)
+        if %w[comes_in waits].include?(promise.kind) && claim.surface_at
+          late = claim.surface_at - promise.bound.after(claim.arrived_at, plan.zone)
+          return "it comes #{Duration.say(Duration.of((late / 60).ceil * 60))} late"
+        end
+        "it #{happens(promise, claim, plan.zone)}"
+      end
+
       def mail(promise)
         all = promise.when.to_h == {"all" => []}
         some = all ? "all mail" : "mail where #{condition(promise.when)}"

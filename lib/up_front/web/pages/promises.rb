@@ -31,6 +31,20 @@ module UpFront
            row: written(body)&.then { row(Desk::Promises.new(@rulebook, @now).one(_1)) }}
         end
 
+        Came = Struct.new(:arrived_at, :surface_at, :held, :alert, :discard, :trace)
+        private_constant :Came
+
+        # @param message [Store::Message] with its claim @return [Array<Hash>] the promises that it breaks, and how
+        def broken_by(message)
+          return [] if @rulebook.promises.empty? || message.state.came != "arrived"
+
+          claim = message.claim
+          came = Came.new(message.arrived_at.to_time, claim.surface_at&.to_time, claim.held, claim.alert, claim.discard, nil)
+          reading = Core::Reading.new(message.to_core)
+          @rulebook.promises.select { _1.about?(reading, @rulebook.plan) && _1.kept?(came, @rulebook.plan) == false }
+            .map { {name: _1.name, said: Core::PromiseText.breaks(_1, came, @rulebook.plan)} }
+        end
+
         # @param other [Core::Rulebook] as it would be @return [Array<Hash>] what held and would not
         def turned(other)
           Desk::Turned.new(@rulebook, other, @now).rows.map do |row|

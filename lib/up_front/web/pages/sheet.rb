@@ -30,7 +30,8 @@ module UpFront
             comes_at: (@state.surface_at&.iso8601 if stands.held?), put_off: put_off, returned: returned,
             standing: Core::English.sentence(Place.of(row)), conversation: Store::Message.conversation(@message.id).size,
             thread_preference: Store::ThreadPreference.word(@message.id),
-            thread: thread, why: why, asks: Proposals.new(@rulebook, @now).on(@message.id)
+            thread: thread, why: why, asks: Proposals.new(@rulebook, @now).on(@message.id),
+            breaks: Promises.new(@rulebook, @now).broken_by(@message)
           )
         end
 
