@@ -98,6 +98,30 @@ class PromisesTest < Minitest::Test
     assert_equal "proved", answers([ring], promise({"alerts_a_day" => 0}, when: leaf("from", "is", ["@far.example"]), unless: ANA))
   end
 
+  def mends(rules, promise)
+    book = rulebook(rules: rules, promises: [promise])
+    answered = Core::Prover.new(book, from: FROM).answer(book.promises.first)
+    Core::Mends.new(book, answered, from: FROM).to_a.map { [_1.rule&.name, _1.body.slice("when", "unless", "then")] }
+  end
+
+  # Each was tried; the exception to the one rule before a rule that is read before all.
+  def test_what_would_mend_it
+    off = rule("Lists", when: leaf("to_list", "is", true), then: {"timing" => {"off_front" => true}})
+    keep = promise({"on_front" => true}, when: ANA)
+    exception, first = mends([off], keep)
+    assert_equal ["Lists", {"any" => [ANA]}], [exception[0], exception[1]["unless"]]
+    assert_equal [nil, {"when" => ANA, "then" => {"timing" => {"now" => true}}}], first
+    discards = rule("Gone", when: leaf("subject", "mentions", ["offer"]), then: {"discard" => true})
+    assert_empty mends([off, discards], keep), "neither alone would do"
+    assert_equal ["Gone"], mends([discards], keep).map(&:first)
+    chime = rule("Chime", when: leaf("subject", "mentions", ["crate"]), then: {"alert" => {"level" => "chime"}})
+    assert_equal ["Chime", nil], mends([chime], promise({"loudest" => "tap"}, when: ANA)).map(&:first)
+    assert_equal [[nil, {"when" => {"all" => []}, "then" => {"alert" => "none"}}]], mends([chime], promise({"loudest" => "none"}))
+    soon = mends([], promise({"comes_in" => "PT30M"}, when: ANA, arriving: OFFICE, unless: leaf("to_list", "is", true)))
+    assert_equal [nil, %w[all]], [soon[0][0], soon[0][1]["when"].keys]
+    assert_equal 3, soon[0][1]["when"]["all"].size
+  end
+
   def test_at_random_nothing_is_proved_that_is_not_so
     random = Random.new(Minitest.seed)
     rules = RandomRules.new(random)

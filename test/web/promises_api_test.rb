@@ -47,6 +47,9 @@ class PromisesAPITest < Minitest::Test
     assert_equal "broken", row["answer"]
     assert_match(/\AA message from someone@far\.example that arrives on .* waits until /, row["told"])
     assert_includes found, "promise_broken"
+    mend = ask(:get, "/promises/mends?name=Ana%20in%20time")["mends"].first
+    assert_equal ["Make a rule of it, read first", nil, {"timing" => {"now" => true}}], [*mend.values_at("label", "rule"), mend["body"]["then"]]
+    ask(:get, "/promises/mends?name=Nope", status: 404)
     keep(row["keep"], kind: "examples")
     example = page["examples"].first
     assert_equal ["Comes straight in.", false], example.values_at("shall", "kept")

@@ -22,6 +22,7 @@ export const keys = {
   checkUp: ["checkUp"],
   replay: (given: unknown) => ["replay", given],
   promises: ["promises"],
+  mends: (name: string) => ["promises", "mends", name],
   tryPromise: (body: unknown, was: string | undefined) => ["promises", "try", body, was],
   bothWhys: (a: unknown, b: unknown, message: number) => ["bothWhys", a, b, message],
   proposals: ["proposals"],

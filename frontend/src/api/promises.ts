@@ -1,4 +1,4 @@
-import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { keepPreviousData, skipToken, useQuery } from "@tanstack/react-query";
 import { useActMutation, type TellsBy } from "./acting";
 import { api, unwrap, type PromiseBody, type RuleBody, type Shall } from "./client";
 import { keys } from "./keys";
@@ -14,6 +14,12 @@ export const useTryPromise = (body: PromiseBody, was: string | undefined) =>
     placeholderData: keepPreviousData,
     gcTime: 10_000,
     retry: false,
+  });
+/** What would mend a promise that is broken; asked for where it is wanted. */
+export const useMends = (name: string, wanted: boolean) =>
+  useQuery({
+    queryKey: keys.mends(name),
+    queryFn: wanted ? () => unwrap(api.GET("/promises/mends", { params: { query: { name } } })) : skipToken,
   });
 /** @param was the name of the one that is changed */
 export const useKeep = (given?: { tells?: TellsBy }) =>

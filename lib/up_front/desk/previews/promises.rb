@@ -43,6 +43,13 @@ module UpFront
       # @param promise [Core::Promise] of this rulebook, or one that is being written @return [Found]
       def one(promise) = Found.new(answer: prover.answer(promise), seen: seen(promise))
 
+      # @param found [Found] @return [Array<Core::Mends::Mend>] changes of the rules with which it would hold
+      def mends(found)
+        return [] unless found.answer.message
+
+        Core::Mends.new(@rulebook, found.answer, from: @rulebook.zone.date(@now)).to_a
+      end
+
       # @return [Array<Array(Core::Example, Array<String>)>] each example with what shall be and is not
       def examples = @rulebook.examples.map { |example| [example, example.broken(decided(example))] }
 

@@ -31,6 +31,18 @@ module UpFront
            row: written(body)&.then { row(Desk::Promises.new(@rulebook, @now).one(_1)) }}
         end
 
+        # @param name [String] of a promise that is broken @return [Hash] changes of the rules with which it would hold
+        def mends(name)
+          promises = Desk::Promises.of(@rulebook, @now)
+          found = promises.found.find { Core::Text.fold(_1.promise.name) == Core::Text.fold(name.to_s) }
+          raise Desk::Act::Impossible.gone("promise") unless found
+
+          {mends: promises.mends(found).map { {label: mend_label(_1), rule: _1.rule&.id, body: _1.body} }}
+        end
+
+        def mend_label(mend) = mend.rule ? "Make it an exception to “#{mend.rule.name}”" : "Make a rule of it, read first"
+        private :mend_label
+
         Came = Struct.new(:arrived_at, :surface_at, :held, :alert, :discard, :trace)
         private_constant :Came
 

@@ -11,6 +11,7 @@ module UpFront
             wanted = given
             json(Pages::Promises.new(rulebook, now).try(wanted["body"], was: wanted["was"]))
           end
+          app.get("/api/promises/mends") { json(Pages::Promises.new(rulebook, now).mends(params["name"])) }
           app.post("/api/rules/turned") do
             other = Store::CurrentRulebook.other(Desk::ReplaySides.new(rulebook).document(given))
             json(turned: Pages::Promises.new(rulebook, now).turned(other))

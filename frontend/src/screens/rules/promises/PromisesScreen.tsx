@@ -9,12 +9,14 @@ import { Pill } from "../../../parts/Pill";
 import { useFallenFocus } from "../../../parts/useFallenFocus";
 import { RulesNav } from "../RulesNav";
 import { Answer } from "./Answer";
+import { Mends } from "./Mends";
 import { PromiseEditor } from "./PromiseEditor";
 import styles from "./promises.module.css";
 
 /** One promise: the sentence, whether it holds, and what breaks it. */
 function Promised({ row, vocabulary }: { row: PromiseRow; vocabulary: Vocabulary }) {
   const [writing, setWriting] = useState(false);
+  const [mending, setMending] = useState(false);
   const drop = useDrop();
   const keep = useKeep();
   const name = row.body.name;
@@ -33,6 +35,16 @@ function Promised({ row, vocabulary }: { row: PromiseRow; vocabulary: Vocabulary
         <Button onClick={() => setWriting(true)} aria-label={`Change: ${name}`}>
           Change
         </Button>
+        {row.answer === "broken" && row.body.holds && !("alerts_a_day" in row.body.holds) && (
+          <Button
+            variant="text"
+            aria-expanded={mending}
+            onClick={() => setMending(!mending)}
+            aria-label={`What would mend it: ${name}`}
+          >
+            What would mend it?
+          </Button>
+        )}
         {row.keep && (
           <Button
             variant="text"
@@ -52,6 +64,7 @@ function Promised({ row, vocabulary }: { row: PromiseRow; vocabulary: Vocabulary
           Delete
         </Button>
       </div>
+      {mending && <Mends name={name} />}
       <Fault of={keep} />
     </li>
   );
