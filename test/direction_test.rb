@@ -21,7 +21,7 @@ class DirectionTest < Minitest::Test
       "deciding" => "mail plan conditions effects", "rulebook" => "text time check mail plan conditions effects deciding",
       "language" => "check text time mail plan conditions effects deciding rulebook", "alerts" => "effects", "front" => "text time mail",
       "learning" => "text", "checkup" => "check text time mail plan conditions deciding rulebook language",
-      "promises" => "time mail conditions effects deciding rulebook checkup"
+      "promises" => "text time check mail conditions effects deciding rulebook checkup"
     },
     "store" => {
       "database" => "", "rulebook" => "database", "plan" => "database", "alerts" => "database", "sources" => "database",

@@ -13,7 +13,8 @@ class ReadingTest < Minitest::Test
   ].freeze
   QUERIES = {
     "/completions" => "?fact=from&typed=a", "/find" => "?text=crate", "/find/facets" => "?text=crate", "/find/hints" => "?text=cra",
-    "/inks/wearing" => "?name=Copper", "/rounds" => "?at=2027-03-09T10:30:00Z", "/week/days" => "?of=2027-03-16"
+    "/inks/wearing" => "?name=Copper", "/rounds" => "?at=2027-03-09T10:30:00Z", "/week/days" => "?of=2027-03-16",
+    "/promises/mends" => "?name=Quiet"
   }.freeze
 
   def setup
@@ -23,6 +24,7 @@ class ReadingTest < Minitest::Test
     asks = rule("Asks", when: leaf("subject", "mentions", ["crate"]), then: {"labels" => ["Loans"]}, ask_first: true)
     set_up(rules: [asks, rule("Loans", when: leaf("subject", "mentions", ["crate"]), then: said)])
     %w[thread account].each { Desk::SaveView.new(clock).call({"name" => "By #{_1}", "when" => {"all" => []}, "group_by" => _1}) }
+    Desk::SavePromise.new(clock, "promises").call({"name" => "Quiet", "holds" => {"loudest" => "none"}})
     fill(8, "first")
   end
 
