@@ -35,6 +35,17 @@ class ToldEventsTest < Minitest::Test
     assert_includes told.last, "rules"
   end
 
+  # What is asked for says how far it knows, so that what happens meanwhile is not missed.
+  def test_an_answer_says_of_what_event_it_is
+    before = last
+    ask(:get, "/front")
+    assert_equal before.to_s, last_response.headers["up-front-as-of"]
+    ask(:post, "/acts", {act: "clear", messages: [@id]})
+    assert_nil last_response.headers["up-front-as-of"]
+    ask(:get, "/status")
+    assert_equal last.to_s, last_response.headers["up-front-as-of"]
+  end
+
   def test_what_changes_nothing_tells_nothing
     ask(:get, "/front")
     assert_nil told

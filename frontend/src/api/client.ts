@@ -76,12 +76,12 @@ export class Problem extends Error {
 
 export const api = createClient<paths>({ baseUrl: "/api" });
 
-/** Calls with what an answer tells of the events that the request made. @returns what ends it */
-export function onAnswer(hear: (events: string) => void): () => void {
+/** Calls with a header of each answer that has it. @returns what ends it */
+export function onHeader(name: "up-front-events" | "up-front-as-of", hear: (value: string) => void): () => void {
   const middleware: Middleware = {
     onResponse({ response }) {
-      const events = response.headers.get("up-front-events");
-      if (events) hear(events);
+      const value = response.headers.get(name);
+      if (value) hear(value);
     },
   };
   api.use(middleware);

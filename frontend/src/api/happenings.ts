@@ -1,5 +1,5 @@
 import type { QueryClient, QueryFilters } from "@tanstack/react-query";
-import { onAnswer } from "./client";
+import { onHeader } from "./client";
 import { TOUCHES } from "./keys";
 import { statusQuery } from "./status";
 import { listen, type Connection, type Told } from "./stream";
@@ -18,17 +18,23 @@ export class Happenings {
   readonly #hearers = new Set<Hear>();
   #answered: [after: number, last: number][] = []; // events that an answer told of, and the stream has yet to
   #heard = 0; // the last event of the stream
+  #oldest = Infinity; // of what event the oldest answer is
+  #from: number | undefined; // after which event the stream was heard first
 
   constructor(queries: QueryClient) {
     this.#queries = queries;
+    onHeader("up-front-as-of", (event) => this.#knowsOf(Number(event))); // before anything is asked
   }
 
   /** @returns what ends it */
   start(): () => void {
     let stopped = false;
-    const stops = [onAnswer((header) => this.#hearAnswer(header))];
-    // What the page shows is of after this, so from here on nothing may be missed.
-    const connect = (since?: number) => !stopped && stops.push(listen((told) => this.#hear(told), since));
+    const stops = [onHeader("up-front-events", (header) => this.#hearAnswer(header))];
+    const connect = (since?: number) => {
+      if (stopped) return;
+      this.#from = since === undefined ? undefined : Math.min(since, this.#oldest);
+      stops.push(listen((told) => this.#hear(told), this.#from));
+    };
     this.#queries.fetchQuery(statusQuery).then(
       ({ last_event }) => connect(last_event),
       () => connect(),
@@ -44,6 +50,17 @@ export class Happenings {
     this.#hearers.add(hear);
     return () => void this.#hearers.delete(hear);
   };
+
+  /**
+   * The stream is heard from the oldest event on of which the page shows an answer: others may have come sooner than the status, and be of
+   * before what happened then. One that comes later, and is as old, is asked for again.
+   */
+  #knowsOf(event: number) {
+    this.#oldest = Math.min(this.#oldest, event);
+    if (this.#from === undefined || event >= this.#from) return;
+    this.#from = event;
+    void this.#askAnew({});
+  }
 
   #hear(told: Told) {
     if (told.connection) this.connection = told.connection;
