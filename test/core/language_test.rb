@@ -57,6 +57,24 @@ class LanguageTest < Minitest::Test
     assert_match(/line 5/, told["View “a”\nAll mail.\n\nView “b”\nMail where it is unred."])
   end
 
+  def test_a_promise_that_is_said_is_heard_again
+    random = Random.new(Minitest.seed)
+    rules = RandomRules.new(random)
+    span = {"days" => %w[mon wed], "from" => "18:00", "to" => "07:00"}
+    holds = [{"comes_in" => "PT30M"}, {"waits" => "P1DT12H"}, {"loudest" => "none"}, {"loudest" => "chime"}, {"on_front" => true},
+      {"silent" => span}, {"alerts_a_day" => 4}]
+    200.times do
+      body = {"when" => rules.condition(2), "unless" => [nil, rules.condition(1)].sample(random: random),
+              "holds" => holds.sample(random: random), "arriving" => [nil, span].sample(random: random)}.compact
+      promise = rulebook(promises: [body.merge("name" => "P")]).promises.first
+      said = Core::PromiseSentence.promise(promise)
+      heard = rulebook(promises: [Core::Language.hear_promise(said).merge("name" => "P")]).promises.first
+      assert_equal promise.to_h.compact, heard.to_h.compact, said
+    end
+    missed = assert_raises(Core::Language::Misread) { Core::Language.hear_promise("All mail: it sings.") }
+    assert_match(/such as “it never alerts”/, missed.message)
+  end
+
   def test_two_different_conditions_never_print_alike
     random = RandomRules.new(Random.new(Minitest.seed))
     printed = {}

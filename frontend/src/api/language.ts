@@ -11,5 +11,6 @@ export const useCompletions = (fact: string, typed: string, enabled: boolean) =>
     staleTime: 30_000,
   });
 /** What a text of the written language means, or where it could not be read. */
-export const readText = (text: string, of: "rule" | "view") => unwrap(api.POST("/language/parse", { body: { text, of } }));
+export const readText = (text: string, of: "rule" | "view" | "promise") =>
+  unwrap(api.POST("/language/parse", { body: { text, of } }));
 export type Parsed = Awaited<ReturnType<typeof readText>>;

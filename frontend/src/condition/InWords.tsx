@@ -7,7 +7,7 @@ import styles from "./in-words.module.css";
 
 type Misread = NonNullable<Parsed["misread"]>;
 
-/** A rule or a view as text: read, and written. Both are the same. */
+/** A rule, a view or a promise as text: read, and written. Both are the same. */
 export function InWords({
   misreads,
   of = "rule",
@@ -17,7 +17,7 @@ export function InWords({
   instead,
   write,
 }: {
-  of?: "rule" | "view";
+  of?: "rule" | "view" | "promise";
   /** what is being written; nothing while it is only read */
   text: string | undefined;
   keep: (text: string | undefined) => void;

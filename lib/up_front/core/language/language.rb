@@ -37,13 +37,21 @@ module UpFront
       # @raise [Misread]
       def hear_view(text) = view_body(read(text, :sentence, views))
 
+      # @param text [String] a promise without its name @return [Hash] its body in the file's shape @raise [Misread]
+      def hear_promise(text) = read(text, :sentence, promises).slice("when", "unless", "holds", "arriving").compact
+
+      # @param text [String] of a rule, a view or a promise, as {HEARD} calls it @return [Hash] @raise [Misread]
+      def hear_one(text, of) = public_send(HEARD.fetch(of), text)
+
+      HEARD = {"rule" => :hear_rule, "view" => :hear_view, "promise" => :hear_promise}.freeze
+
       # @param text [String] views with their names, as {say_views} prints them @return [Array<Hash>] @raise [Misread]
       def hear_views(text) = read_all(text, "view") { view_body(read(_1, :named, views)) }
 
-      # @param text [String] that cannot be read @param misread [Misread] @param of [String] rule or view
+      # @param text [String] that cannot be read @param misread [Misread] @param of [String] of {HEARD}
       # @return [Array<Repairs::Repair>] what may have been meant; each can be read
       def repairs(text, misread, of: "rule")
-        Repairs.new(text) { (of == "view") ? hear_view(_1) : hear_rule(_1) }.for(misread)
+        Repairs.new(text) { hear_one(_1, of) }.for(misread)
       end
 
       def read_all(text, kind)
@@ -88,6 +96,7 @@ module UpFront
       end
 
       def grammar = Thread.current[:up_front_grammar] ||= Grammar.new
+      def promises = Thread.current[:up_front_promises_written] ||= PromisesWritten.new
       def views = Thread.current[:up_front_views_written] ||= ViewsWritten.new
 
       # @param found [Hash] what the grammar gave @return [Hash]
@@ -111,7 +120,7 @@ module UpFront
         topic = topics.find { topics.count(_1) > 1 } or return
         raise Misread.said_twice(topic)
       end
-      private_class_method :read_all, :parts, :read, :bounded!, :grammar, :views, :view_body, :body, :twice!
+      private_class_method :read_all, :parts, :read, :bounded!, :grammar, :promises, :views, :view_body, :body, :twice!
     end
   end
 end

@@ -29,7 +29,7 @@ module UpFront
       # @return [String] what a list shows, where switch and heading are shown besides
       def told(rule)
         parts = [English.sentence(whole(rule.when))]
-        parts << ", unless #{top(rule.unless, "any")}" if rule.unless
+        parts << ", unless #{exception(rule.unless)}" if rule.unless
         [parts.join + ": #{effects(rule.effects)}.", *tail(rule)].join(" ")
       end
 
@@ -37,6 +37,9 @@ module UpFront
       def whole(node) = (node.to_h == {"all" => []}) ? ALWAYS : "when #{top(node, "all")}"
 
       def condition(node) = top(node, "all")
+
+      # @return [String] what stands after "unless"
+      def exception(node) = top(node, "any")
 
       # @return [String] what a view holds: "mail where it is unread"
       def view(view)

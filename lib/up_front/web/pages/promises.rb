@@ -28,6 +28,7 @@ module UpFront
           faults = parts.reduce(check.faults) { |left, part| part.finished(left) }
           {faults: DraftFaults.of(faults) + DraftFaults.taken(body["name"], others, "promise"), unfinished: parts.flat_map(&:unfinished),
            counts: counts(parts.map(&:nodes).reduce({}, :merge)), apart: [], clashes: [],
+           text: written(body)&.then { Core::PromiseSentence.promise(_1) },
            row: written(body)&.then { row(Desk::Promises.new(@rulebook, @now).one(_1)) }}
         end
 

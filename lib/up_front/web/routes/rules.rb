@@ -94,7 +94,7 @@ module UpFront
           end
 
           def parsed(text, of)
-            body = (of == "view") ? Core::Language.hear_view(text) : Core::Language.hear_rule(text)
+            body = Core::Language.hear_one(text, of)
             slip = Core::Language::Slips.of(text, body, known_names, of: of)
             return json(body: body) unless slip
 

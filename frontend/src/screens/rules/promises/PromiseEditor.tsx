@@ -3,6 +3,7 @@ import { useState } from "react";
 import type { PromiseBody, Vocabulary } from "../../../api/client";
 import { useKeep, useTryPromise } from "../../../api/promises";
 import { Conditions, type Asked } from "../../../condition/Conditions";
+import { InWords } from "../../../condition/InWords";
 import type { Condition } from "../../../condition/tree";
 import { Fault } from "../../../parts/Fault";
 import { TitleField } from "../../../parts/fields";
@@ -35,7 +36,10 @@ export function PromiseEditor({
   const dryRun = tried.data as Asked | undefined;
   const faults = tried.data?.faults ?? [];
   const named = faults.find(({ pointer }) => pointer === "/name");
+  const [text, setText] = useState<string>();
+  const [unread, setUnread] = useState(false);
   const ready =
+    !unread &&
     JSON.stringify(settled) === JSON.stringify(body) &&
     !tried.isPlaceholderData &&
     tried.data?.row &&
@@ -115,6 +119,15 @@ export function PromiseEditor({
         <h2>Always</h2>
         <Holds body={body} vocabulary={vocabulary} set={(holds) => set({ holds })} />
       </div>
+      <InWords
+        of="promise"
+        text={text}
+        keep={setText}
+        said={tried.data?.text}
+        instead={tried.data?.unfinished.length ? "A condition still wants its words." : "The promise is not whole yet."}
+        write={(heard) => setBody({ name: body.name, ...heard } as PromiseBody)}
+        misreads={setUnread}
+      />
       {tried.data?.row && (
         <div role="status" aria-busy={!ready}>
           <p>
@@ -132,11 +145,13 @@ export function PromiseEditor({
         <Button onClick={close}>Cancel</Button>
         {!ready && tried.data && (
           <span className={ui.quiet}>
-            {tried.data.unfinished.length > 0
-              ? "A condition still wants its words."
-              : body.name.trim() === ""
-                ? "It wants a name."
-                : faults[0]?.message}
+            {unread
+              ? "The text cannot be read yet."
+              : tried.data.unfinished.length > 0
+                ? "A condition still wants its words."
+                : body.name.trim() === ""
+                  ? "It wants a name."
+                  : faults[0]?.message}
           </span>
         )}
       </div>

@@ -14,9 +14,9 @@ module UpFront
         module_function
 
         # @param text [String] @param body [Hash] as it was heard @param known [Hash{String=>Array<String>}] names by kind
-        # @param of [String] rule or view @return [Slip, nil] the first
+        # @param of [String] of {Language::HEARD} @return [Slip, nil] the first
         def of(text, body, known, of: "rule")
-          ((of == "rule") ? standing(text, body) : nil) || named(text, body, known)
+          ((of != "view") ? standing(text, body) : nil) || named(text, body, known)
         end
 
         def named(text, body, known)
