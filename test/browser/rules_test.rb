@@ -506,7 +506,7 @@ class RulesTest < Minitest::Test
     edit("Helena and the director")
     find("input[aria-label=On]", visible: :all).click
     click_button "Save rule"
-    within("[role=dialog]", text: "That would not hold any more") do
+    within("[role=dialog]", text: "That breaks what was promised") do
       assert_text(/The promise “Helena in time”: A message from helena\.sarmento@lanternquay\.example that arrives on .* waits until/)
       click_button "It is meant: save it"
     end

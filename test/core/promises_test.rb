@@ -66,6 +66,8 @@ class PromisesTest < Minitest::Test
     quiet = rule("Quiet", when: ANA, then: {"alert" => "none"})
     assert_equal %w[broken proved], [[chime, quiet], [quiet, chime]].map { answers(_1, promise({"loudest" => "tap"}, when: ANA)) }
     assert_equal "proved", answers([chime], promise({"loudest" => "chime"}))
+    assert_equal "proved", answers([chime.merge("until_date" => "2027-02-01")], promise({"loudest" => "tap"})), "its days are over"
+    assert_equal "broken", answers([chime.merge("from_date" => "2028-02-01")], promise({"loudest" => "tap"})), "its days are to come"
     off = rule("Off", when: leaf("kind", "is", ["newsletter"]), then: {"timing" => {"off_front" => true}})
     assert_equal "proved", answers([off], promise({"on_front" => true}, when: leaf("kind", "is", ["person"])))
     assert_equal "broken", answers([off], promise({"on_front" => true}, when: ANA))

@@ -51,7 +51,7 @@ module UpFront
       # Rules whose alert is louder than was promised.
       def louder
         alerting = @rules.select { |rule| rule.effects.alert && Promise.louder?(rule.effects.alert, @promise.bound) }
-        alerting.lazy.map { |rule| way(rule, %w[alert], any_moment(rule)) }
+        alerting.lazy.map { |rule| way(rule, %w[alert], any_moment(rule)) }.reject { _1.moments.empty? }
       end
 
       # Alerts that are heard, together with what decides when they come: a rule, or the plan.
