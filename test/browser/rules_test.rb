@@ -507,7 +507,7 @@ class RulesTest < Minitest::Test
     find("input[aria-label=On]", visible: :all).click
     click_button "Save rule"
     within("[role=dialog]", text: "That breaks what was promised") do
-      assert_text(/The promise “Helena in time” would not hold any more: A message from helena\.sarmento@lanternquay\.example that arrives on .* waits until/)
+      assert_text "The promise “Helena in time” would not hold any more: A message from helena.sarmento@lanternquay.example that arrives on"
       click_button "It is meant: save it"
     end
     assert_text "Changed the rule “Helena and the director”."

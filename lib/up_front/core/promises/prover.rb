@@ -28,7 +28,9 @@ module UpFront
       Way = Struct.new(:parts, :others, :before, :moments, keyword_init: true)
 
       # @param rulebook [Rulebook] @param from [Date] the first day of the year that is looked at
-      def initialize(rulebook, from:)
+      # @param steps [Integer] after which a search is given up
+      def initialize(rulebook, from:, steps: STEPS)
+        @steps = steps
         @rulebook = rulebook
         @plan = rulebook.plan
         @rules = rulebook.rules.select { _1.enabled && !_1.ask_first }
@@ -87,7 +89,7 @@ module UpFront
 
       # How many come is up to those who write: it can be said only where nothing alerts at all.
       def per_day(promise)
-        silent = @rules.none? { |rule| rule.effects.alert && @proof.possible?([*about(promise), *matching(rule)], MAIL) { true } != false }
+        silent = @rules.none? { |rule| rule.effects.alert && @proof.possible([*about(promise), *matching(rule)], MAIL) { true } != :none }
         silent ? Answer.new(promise: promise, answer: PROVED) : undecided(promise)
       end
 
@@ -96,9 +98,10 @@ module UpFront
       # @return [Answer, false, nil] the promise broken; false where the way cannot be gone; nil where neither is known
       def gone(way, promise)
         open = []
-        found, settled = search(way.parts, way, promise) { |answers| (open << answers).size > TRIES }
+        found, ended = search(way.parts, way, promise) { |answers| (open << answers).size > TRIES }
         return found if found
-        return settled if settled == false || open.empty? || open.size > TRIES
+        return false if ended == :none
+        return unless ended == :refused # there may be more answers than those that were met
 
         sure = open.map { |answers| further(answers, way, promise) }
         sure.grep(Answer).first || (sure.all?(false) ? false : nil)
@@ -110,8 +113,9 @@ module UpFront
         silent = @proof.narrowed(answers, way.others, MAIL)
         TRIES.times do
           last = nil
-          found, settled = search([*answers, *silent], way, promise) { |some| last = some }
-          return found || settled unless last
+          found, ended = search([*answers, *silent], way, promise) { |some| last = some }
+          return found if found
+          return (ended == :none) ? false : nil unless last
 
           more = spoken(last, way) - silent
           return if more.empty?
@@ -130,11 +134,11 @@ module UpFront
       end
 
       # @yield [Array<Reasoning::Form::Literal>] answers with which nothing was shown; whether that is enough
-      # @return [Array(Answer, nil), Array(nil, false), Array(nil, nil)]
+      # @return [Array(Answer, Symbol)] what was shown, if anything, and how the search ended, see {Reasoning::Proof#possible}
       def search(parts, way, promise)
         found = nil
-        possible = @proof.possible?(parts, MAIL, steps: STEPS) { |answers| (found = shown(answers, way, promise)) || yield(answers) }
-        [found, ((possible == false) ? false : nil)]
+        ended = @proof.possible(parts, MAIL, steps: @steps) { |answers| (found = shown(answers, way, promise)) || yield(answers) }
+        [found, ended]
       end
 
       def shown(answers, way, promise)

@@ -44,18 +44,17 @@ module UpFront
 
         # Looks for answers that can be given together. @param parts [Array<Form>] @param world [World] of which messages
         # @yield [Array<Form::Literal>] such answers; whether they will do, or others are wanted
-        # @return [Boolean, nil] whether some would do; nil where that is not known, since what there is was not gone through to its end
-        def possible?(parts, world = World.all, steps: STEPS)
+        # @return [Symbol] :found that would do; :refused where none of all there are would; :none where none can be given together;
+        #   :unknown where what there is was not gone through to its end
+        def possible(parts, world = World.all, steps: STEPS)
           @left = steps
           met = false
           found = branch(parts, world) { |answers| (met = true) && yield(answers) }
-          if found
-            true
-          else
-            (met ? nil : false)
-          end
+          return :found if found
+
+          met ? :refused : :none
         rescue TooLong
-          nil
+          :unknown
         end
 
         # @param answers [Array<Form::Literal>] that can be given together @param choices [Array<Form::Either>] @param world [World]
