@@ -32,6 +32,10 @@ class PromisesAPITest < Minitest::Test
       [page["lead"], *row.values_at("answer", "seen")]
     assert_equal "Mail where the sender is ana@casadomar.example comes in within 30 minutes.", row["sentence"]
     keep(SOON.merge("name" => "ANA IN TIME"), status: 422)
+    keep(SOON.merge("name" => "But", "unless" => {"any" => [leaf("kind", "is", ["newsletter"])]}))
+    assert_equal "Mail where the sender is ana@casadomar.example, unless it is a newsletter, comes in within 30 minutes.",
+      page["promises"].last["sentence"]
+    ask(:delete, "/kept/promises?name=But")
     keep(SOON.merge("holds" => {"on_front" => true}), was: "ana in time")
     assert_equal({"on_front" => true}, page["promises"].first["body"]["holds"])
     ask(:delete, "/kept/promises?name=Ana%20in%20time")

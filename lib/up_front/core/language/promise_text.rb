@@ -44,11 +44,11 @@ module UpFront
 
       def mail(promise)
         all = promise.when.to_h == {"all" => []}
-        some = all ? "all mail" : "mail where #{condition(promise.when)}"
-        promise.unless ? "#{some}, unless #{condition(promise.unless)}," : some
+        some = all ? "all mail" : "mail where #{asked(promise.when) { Sentence.condition(_1) }}"
+        promise.unless ? "#{some}, unless #{asked(promise.unless) { Sentence.exception(_1) }}," : some
       end
 
-      def condition(node) = node.is_a?(Condition::Leaf) ? Sentence.leaf(node) : Sentence.condition(node)
+      def asked(node) = node.is_a?(Condition::Leaf) ? Sentence.leaf(node) : yield(node)
 
       def arriving(promise) = promise.arriving ? ", where it arrives #{span(promise.arriving)}, days off apart" : ""
 
@@ -81,7 +81,7 @@ module UpFront
       def at(instant, zone) = zone.local(instant).strftime("%A %-d %B at %H:%M")
 
       def by(claim) = claim.trace ? " by “#{claim.trace.timing.find { _1["rule"] }&.fetch("rule")}”" : ""
-      private_class_method :mail, :condition, :arriving, :span, :about, :happens, :at, :by
+      private_class_method :mail, :asked, :arriving, :span, :about, :happens, :at, :by
     end
   end
 end

@@ -3,13 +3,14 @@ import { useNavigate } from "react-router";
 import { useMends } from "../../../api/promises";
 import { Fault } from "../../../parts/Fault";
 import ui from "../../../parts/page.module.css";
+import styles from "./promises.module.css";
 
 /** Changes of the rules with which a promise would hold: each opens in the editor, and is tried there on one's own mail. */
 export function Mends({ name }: { name: string }) {
   const mends = useMends(name, true);
   const navigate = useNavigate();
   return (
-    <div role="status">
+    <div role="status" className={styles.mends}>
       {mends.isPending && <p className={ui.quiet}>Trying what would mend it …</p>}
       {mends.data?.mends.length === 0 && (
         <p className={ui.quiet}>No one change was found that would; look at the message, and at the rules that speak of it.</p>
