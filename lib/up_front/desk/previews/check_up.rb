@@ -6,23 +6,14 @@ module UpFront
   module Desk
     # The check-up of the rulebook in force: what is proved of it, and what was seen of it in the mail of the last days and in its alerts.
     class CheckUp
+      extend KeptPreview
+
       DAYS = 90
       LOUD_DAYS = 28
 
       # @!attribute key [String] a mark of what it is about: another, once a rule or thing that it names has changed
       # @!attribute since [Time, nil] when the youngest rule that it names was last changed
       Found = Struct.new(:key, :finding, :since, keyword_init: true)
-
-      LOCK = Mutex.new
-      class << self
-        # Worked out once for a rulebook, a day and so much mail, and kept. @return [CheckUp]
-        def of(rulebook, now)
-          LOCK.synchronize do
-            @kept = new(rulebook, now) unless @kept&.of?(rulebook, now)
-            @kept.tap(&:found)
-          end
-        end
-      end
 
       attr_reader :rulebook
 

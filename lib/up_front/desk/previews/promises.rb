@@ -5,6 +5,8 @@ module UpFront
     # What was promised of a rulebook: whether it holds, and how it stood in the person's own mail of the last days. Nothing is changed by
     # asking.
     class Promises
+      extend KeptPreview
+
       DAYS = 90
 
       # @!attribute about [Integer] messages that it is about @!attribute broken [Integer] those of them that broke it
@@ -16,17 +18,6 @@ module UpFront
 
         # @return [Boolean] whether it is shown not to hold: by a message that is made, or by those that came
         def broken? = answer.answer == Core::Prover::BROKEN || (promise.kind == "alerts_a_day" && (seen.day&.last || 0) > promise.bound)
-      end
-
-      LOCK = Mutex.new
-      class << self
-        # Worked out once for a rulebook, a day and so much mail, and kept. @return [Promises]
-        def of(rulebook, now)
-          LOCK.synchronize do
-            @kept = new(rulebook, now) unless @kept&.of?(rulebook, now)
-            @kept.tap(&:found)
-          end
-        end
       end
 
       def initialize(rulebook, now)

@@ -6,6 +6,7 @@ import { Problem, type Rule, type RuleBody, type TurnedRow, type Vocabulary } fr
 import { askTurned } from "../../../api/promises";
 import { useChangeRule, useMakeRule, useRules, useDryRun } from "../../../api/rules";
 import { Conditions } from "../../../condition/Conditions";
+import { Exceptions } from "../../../condition/Exceptions";
 import { InWords } from "../../../condition/InWords";
 import type { Condition } from "../../../condition/tree";
 import { Fault } from "../../../parts/Fault";
@@ -13,6 +14,7 @@ import { TitleField } from "../../../parts/fields";
 import { useKey } from "../../../parts/keys";
 import { useNotices } from "../../../parts/notices";
 import ui from "../../../parts/page.module.css";
+import { TurnedList } from "../../../parts/TurnedList";
 import { useSettled } from "../../../parts/useSettled";
 import type { Effects } from "../../../rule/effects";
 import { Mend } from "../../../rule/Mend";
@@ -23,8 +25,7 @@ import { Conflict } from "./Conflict";
 import styles from "./editor.module.css";
 import { EffectLines } from "./EffectLines";
 import { Options } from "./Options";
-import { Sweeping } from "./Sweeping";
-import { Turned } from "./Turned";
+import { Sure } from "./Sure";
 import { TryPane, type Against, type Days } from "./TryPane";
 import { useDraft } from "./useDraft";
 import { VersionsPane } from "./VersionsPane";
@@ -170,28 +171,12 @@ export function RuleEditor({ rule, vocabulary }: { rule: Rule | undefined; vocab
           />
         </div>
         {fault("/when") && <p className={ui.inPlace}>{fault("/when")}</p>}
-        <div className={ui.part}>
-          <h2>Unless</h2>
-          {body.unless ? (
-            <div>
-              <Conditions
-                node={body.unless as Condition}
-                pointer="/unless"
-                vocabulary={vocabulary}
-                dryRun={dryRun}
-                change={(next) => set({ unless: next })}
-                adding="exception"
-              />
-              <Button variant="text" onClick={() => set({ unless: null })}>
-                No exceptions
-              </Button>
-            </div>
-          ) : (
-            <Button variant="text" onClick={() => set({ unless: { any: [] } })}>
-              + exception
-            </Button>
-          )}
-        </div>
+        <Exceptions
+          node={body.unless as Condition | null}
+          vocabulary={vocabulary}
+          dryRun={dryRun}
+          change={(unless) => set({ unless })}
+        />
         {fault("/unless") && <p className={ui.inPlace}>{fault("/unless")}</p>}
         <div className={ui.part}>
           <h2>Then</h2>
@@ -227,8 +212,21 @@ export function RuleEditor({ rule, vocabulary }: { rule: Rule | undefined; vocab
           />
         )}
         {!conflict && <Fault of={saving} />}
-        {asking && sweeping && <Sweeping says={sweeping} save={saveOrTell} close={() => setAsking(false)} />}
-        {turned.length > 0 && <Turned rows={turned} save={() => save(toList)} close={() => setTurned([])} />}
+        {asking && sweeping && (
+          <Sure title="Is that what you mean?" anyway="Save it all the same" save={saveOrTell} close={() => setAsking(false)}>
+            <p>{sweeping} Add a condition, and it does so to some of it.</p>
+          </Sure>
+        )}
+        {turned.length > 0 && (
+          <Sure
+            title="That breaks what was promised"
+            anyway="It is meant: save it"
+            save={() => save(toList)}
+            close={() => setTurned([])}
+          >
+            <TurnedList rows={turned} />
+          </Sure>
+        )}
         <div className={ui.editorFoot} data-editor-foot>
           <Button variant="contained" onClick={askOrSave} disabled={unready || busy}>
             Save rule

@@ -3,6 +3,7 @@ import { useState } from "react";
 import type { PromiseBody, Vocabulary } from "../../../api/client";
 import { useKeep, useTryPromise } from "../../../api/promises";
 import { Conditions, type Asked } from "../../../condition/Conditions";
+import { Exceptions } from "../../../condition/Exceptions";
 import { InWords } from "../../../condition/InWords";
 import type { Condition } from "../../../condition/tree";
 import { Fault } from "../../../parts/Fault";
@@ -74,28 +75,12 @@ export function PromiseEditor({
           change={(next) => set({ when: next })}
         />
       </div>
-      <div className={ui.part}>
-        <h2>Unless</h2>
-        {body.unless ? (
-          <div>
-            <Conditions
-              node={body.unless as Condition}
-              pointer="/unless"
-              vocabulary={vocabulary}
-              dryRun={dryRun}
-              change={(next) => set({ unless: next })}
-              adding="exception"
-            />
-            <Button variant="text" onClick={() => set({ unless: undefined })}>
-              No exceptions
-            </Button>
-          </div>
-        ) : (
-          <Button variant="text" onClick={() => set({ unless: { any: [] } })}>
-            + exception
-          </Button>
-        )}
-      </div>
+      <Exceptions
+        node={body.unless as Condition | null}
+        vocabulary={vocabulary}
+        dryRun={dryRun}
+        change={(unless) => set({ unless })}
+      />
       <div className={ui.part}>
         <h2>Arriving</h2>
         {body.arriving ? (

@@ -1,15 +1,18 @@
 import Button from "@mui/material/Button";
 import Dialog from "@mui/material/Dialog";
+import type { ReactNode } from "react";
 import forms from "../../../parts/forms.module.css";
 import ui from "../../../parts/page.module.css";
 
-/** Asked before a rule is saved that does to all mail what is mostly meant for some. */
-export function Sweeping({ says, save, close }: { says: string; save: () => void; close: () => void }) {
+type Given = { title: string; anyway: string; save: () => void; close: () => void; children: ReactNode };
+
+/** Asked before a rule is saved that does what is mostly not meant; to go on writing is nearest. */
+export function Sure({ title, anyway, save, close, children }: Given) {
   return (
-    <Dialog open onClose={close} aria-labelledby="sweeping-title">
+    <Dialog open onClose={close} aria-labelledby="sure-title">
       <div className={forms.smallForm}>
-        <h2 id="sweeping-title">Is that what you mean?</h2>
-        <p>{says} Add a condition, and it does so to some of it.</p>
+        <h2 id="sure-title">{title}</h2>
+        {children}
         <div className={ui.rowOf}>
           <Button variant="contained" autoFocus onClick={close}>
             Go on writing
@@ -20,7 +23,7 @@ export function Sweeping({ says, save, close }: { says: string; save: () => void
               save();
             }}
           >
-            Save it all the same
+            {anyway}
           </Button>
         </div>
       </div>
