@@ -21,7 +21,7 @@ class DirectionTest < Minitest::Test
       "deciding" => "mail plan conditions effects", "rulebook" => "text time check mail plan conditions effects deciding",
       "language" => "check text time mail plan conditions effects deciding rulebook", "alerts" => "effects", "front" => "text time mail",
       "learning" => "text", "checkup" => "check text time mail plan conditions deciding rulebook language",
-      "promises" => "text time check mail conditions effects deciding rulebook checkup"
+      "promises" => "text time check mail conditions effects deciding rulebook checkup language"
     },
     "store" => {
       "database" => "", "rulebook" => "database", "plan" => "database", "alerts" => "database", "sources" => "database",
@@ -29,7 +29,7 @@ class DirectionTest < Minitest::Test
       "history" => "database mail asking rulebook", "opening" => "database mail asking"
     },
     "desk" => {
-      "acting" => "", "previews" => "acting", "deciding" => "acting", "rules" => "acting deciding previews", "plan" => "acting deciding",
+      "acting" => "", "previews" => "acting", "deciding" => "acting previews", "rules" => "acting deciding previews", "plan" => "acting deciding",
       "views" => "acting", "alerts" => "acting plan", "mail" => "acting previews alerts deciding", "intake" => "acting deciding mail",
       "rulebook" => "acting deciding plan", "large" => "acting mail", "history" => "acting deciding large rules"
     }

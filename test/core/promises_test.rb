@@ -152,6 +152,84 @@ class PromisesTest < Minitest::Test
       {"loudest" => Core::Promise::LOUDEST.sample(random: random)}, {"on_front" => true}, {"silent" => NIGHT}].sample(random: random)
   end
 
+  # What is kept of a rulebook is what would be answered of the next, whatever has changed in it.
+  def test_at_random_what_is_kept_is_as_if_it_were_asked_anew
+    random = Random.new(Minitest.seed)
+    rules = RandomRules.new(random)
+    known = Core::KnownAnswers.new
+    8.times do
+      given = promise(holds(random), when: rules.condition(0))
+      made = Array.new(4) { |n| rules.rule("R#{n}").merge("enabled" => true, "when" => rules.condition(1)) }
+      4.times do
+        made[random.rand(4)] = rules.rule("R9").merge("enabled" => random.rand(4).positive?, "when" => rules.condition(1))
+        book = rulebook(rules: made.each_with_index.map { |rule, n| rule.merge("name" => "R#{n}") }, promises: [given])
+        kept, anew = Array.new(2) { Core::Prover.new(book, from: FROM) }
+        one = known.answer(kept, book.promises.first, Core::KnownAnswers::Stand.new(book, FROM))
+        other = anew.answer(book.promises.first)
+        assert_broken(book, one) if one.answer == "broken"
+        assert_equal other.answer, one.answer, JSON.generate([made, given]) unless [one, other].any? { _1.answer == "not_decided" }
+      end
+    end
+  end
+
+  def test_only_what_it_hangs_on_is_asked_again
+    asked = 0
+    counting = Class.new(Core::Prover) { define_method(:answer) { |promise| (asked += 1) && super(promise) } }
+    known = Core::KnownAnswers.new
+    ask = lambda do |rules, given, **more|
+      book = rulebook(rules: rules, promises: [given], **more)
+      known.answer(counting.new(book, from: FROM), book.promises.first, Core::KnownAnswers::Stand.new(book, FROM))
+      asked
+    end
+    waits = promise({"waits" => "P4D"})
+    label = rule("Label", when: ANA, then: {"labels" => ["Loans"]})
+    assert_equal [1, 1, 1], [ask[[], waits], ask[[label], waits], ask[[label.merge("name" => "L")], waits.merge("name" => "Q")]]
+    assert_equal 2, ask[[label.merge("last_word" => true)], waits]
+    assert_equal 3, ask[[label, rule("In", when: ANA, then: {"timing" => {"now" => true}})], waits]
+    assert_equal 4, ask[[label], waits, plan: {"windows" => [], "rounds" => []}]
+    assert_equal [5, 5], [ask[[label], promise({"loudest" => "tap"})], ask[[], promise({"loudest" => "tap"})]]
+  end
+
+  # By priority, and by whatever rule may say when: none waits longer than is said.
+  def test_at_random_nothing_waits_longer_than_is_said
+    random = Random.new(Minitest.seed)
+    rules = RandomRules.new(random)
+    mail = RandomMail.new(random).messages(60)
+    12.times do
+      made = Array.new(random.rand(1..5)) { |n| rules.rule("R#{n}").merge("enabled" => true, "when" => rules.condition(1)) }
+      book = rulebook(rules: made)
+      lines = Core::WaitsByPriority.new(book, from: FROM).lines.to_h { [_1.priority, _1] }
+      mail.each do |message|
+        claim = book.decide(message)
+        next if message.from.size > 1 || (claim.surface_at.nil? && !claim.held)
+
+        waits = claim.surface_at ? claim.surface_at - claim.arrived_at : Float::INFINITY
+        assert_operator waits, :<=, lines.fetch(claim.priority).longest&.seconds || 0, JSON.generate(made)
+      end
+    end
+  end
+
+  # Ana's mail is of top priority, and comes straight in; loans are too, and wait.
+  def test_the_worst_waits_by_priority
+    ana = rule("Ana", when: ANA, then: {"priority" => "top", "timing" => {"now" => true}})
+    lines = ->(*made) { Core::WaitsByPriority.new(rulebook(rules: made), from: FROM).lines.to_h { [_1.priority, _1] } }
+    only = lines[ana]
+    assert_equal [nil, "top", "normal"], only.keys
+    assert_nil only["top"].longest
+    assert_equal only[nil].longest, only["normal"].longest
+    office = leaf("arrival", "within", OFFICE)
+    loans = rule("Loans", when: {"all" => [leaf("subject", "mentions", ["loan"]), office]},
+      then: {"priority" => "top", "timing" => {"until" => {"after" => "PT3H"}}})
+    both = lines[ana, loans]["top"]
+    assert_equal 3 * 3_600, both.longest.seconds
+    at = both.week.to_h
+    assert_equal [0, 3 * 3_600, 0], at.values_at(0, 8 * 60, 18 * 60), "at night nothing is a loan's"
+    raised = rule("Raised", when: leaf("has_attachment", "is", true), then: {"priority" => {"raise" => 1}})
+    assert_equal only[nil].longest, lines[ana, raised]["high"].longest
+    after = rule("After", when: ANA, then: {"timing" => {"until" => {"after" => "P9D"}}})
+    assert_nil lines[ana, after]["top"].longest, "it is outranked"
+  end
+
   # Two hundred rules and twenty promises, while one writes.
   def test_in_good_time
     rules = Array.new(200) do |n|

@@ -34,17 +34,19 @@ class WeekAPITest < Minitest::Test
     assert_equal [["With First"]] * 3, page["starts"].map { _1["loses"] }
   end
 
-  # Of what no rule lets in; as the plan is drawn.
+  # Of what no rule lets in, and by priority; as the plan is drawn.
   def test_how_long_mail_waits_at_most
-    worst = week["worst"]
+    assert_equal ["no rule lets it in", "high priority", "normal priority"], week["worst"].map { _1["name"] }
+    worst = week["worst"].first
     waits = "Mail that no rule lets in waits %s hours at most: what arrives on %s comes on Saturday 20 March at %s."
     assert_equal format(waits, 38, "Thursday 18 March at 18:00", "08:00"), worst["said"]
     at = worst["week"].to_h { |point| [point["minute"], point["waits"]] }
     assert_equal [0, 840, 90], at.values_at(8 * 60, 18 * 60, 9 * 60)
-    none = try(week["plan"].merge("windows" => []))["worst"]
+    none = try(week["plan"].merge("windows" => []))["worst"].first
     assert_equal [format(waits, 24, "Friday 19 March at 00:00", "00:00"), [0]], [none["said"], none["week"].map { _1["waits"] }.uniq]
     open = try(week["plan"].merge("windows" => [], "days_off" => []))["worst"]
-    assert_equal "No mail waits: all of it comes as it arrives.", open["said"]
+    assert_equal "Mail that no rule lets in does not wait: all of it comes as it arrives.", open.first["said"]
+    assert_equal "nothing", open.first["longest"]
   end
 
   def test_a_plan_is_tried_and_told_what_it_would_do_to_held_mail

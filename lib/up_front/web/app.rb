@@ -48,6 +48,8 @@ module UpFront
         parse_response_by_content_type: true, query_hash_key: "rack.request.query_hash", strict_reference_validation: true,
         error_class: BadRequest, ignore_error: false, strict: false
 
+      use Meant
+
       helpers Helpers
       register Problems
       register ToldEvents

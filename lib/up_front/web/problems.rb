@@ -7,10 +7,11 @@ module UpFront
     module Problems
       # @param errors [Array<Hash>] pointer (RFC 6901), expected, found
       module Helpers
-        def halt_problem(status, detail, errors: [])
+        # @param more [Hash] members of its own (RFC 9457, section 3.2)
+        def halt_problem(status, detail, errors: [], **more)
           content_type "application/problem+json"
           halt status, JSON.generate(type: "about:blank", title: Rack::Utils::HTTP_STATUS_CODES.fetch(status), status: status,
-            detail: detail, errors: errors)
+            detail: detail, errors: errors, **more)
         end
       end
 
@@ -22,6 +23,9 @@ module UpFront
         app.error(Desk::Act::Impossible) do |impossible|
           errors = impossible.pointer ? [{pointer: impossible.pointer, expected: impossible.message, words: impossible.message}] : []
           halt_problem impossible.status, impossible.message, errors: errors
+        end
+        app.error(Desk::Turning::Asks) do |asks|
+          halt_problem 409, asks.message, turned: Pages::Promises.new(Store::CurrentRulebook.rulebook, now).rows(asks.rows)
         end
         app.error(Post::MailFile::NoMail) { |no_mail| halt_problem 422, no_mail.message }
         app.error(Post::CalendarFile::NoCalendar) { |no_calendar| halt_problem 422, no_calendar.message }

@@ -17,6 +17,15 @@ module UpFront
           "time" => zone.local(message.arrived_at).strftime("%H:%M"), "account" => message.account.name, "excerpt" => message.excerpt)
       end
 
+      EXCERPT = 200 # characters
+
+      # @param message [Message] that need not be here @param zone [Zone] the owner's
+      def self.of_facts(message, zone)
+        who = message.from.first
+        new("sender" => who&.shown, "address" => who&.email, "subject" => message.subject, "account" => message.account,
+          "time" => zone.local(message.arrived_at).strftime("%H:%M"), "excerpt" => message.body[0, EXCERPT])
+      end
+
       # @param values [Hash{String=>String}] by the names of {NAMES}
       def initialize(values)
         @values = values

@@ -22,6 +22,16 @@ module UpFront
       # @return [Array<Mend>]
       def to_a = [exception, first].compact.select { proved?(_1) }
 
+      # @return [Rule, nil] the rule by which the message is decided so; nil: the plan
+      def breaking
+        topics = %w[loudest silent].include?(@promise.kind) ? %w[alert] : %w[discard timing]
+        accounts = @answer.claim.trace.to_h["rules"].select { _1["outcome"] == "matched" }
+        found = topics.lazy.filter_map { |topic|
+          accounts.find { |account| account["said"].key?(topic) && !account["outranked"].key?(topic) && account["said"][topic] != false }
+        }.first
+        found && @rulebook.by_name[found["rule"]]
+      end
+
       private
 
       # Mail that is meant, as a condition; nil where it is all mail.
@@ -46,16 +56,6 @@ module UpFront
         former = rule.unless&.to_h
         members = former.nil? ? [] : (former["any"] || [former])
         Mend.new(rule: rule, body: rule.to_h.merge("unless" => {"any" => members + [meant]}))
-      end
-
-      # The rule by which the message is decided so.
-      def breaking
-        topics = %w[loudest silent].include?(@promise.kind) ? %w[alert] : %w[discard timing]
-        accounts = @answer.claim.trace.to_h["rules"].select { _1["outcome"] == "matched" }
-        found = topics.lazy.filter_map { |topic|
-          accounts.find { |account| account["said"].key?(topic) && !account["outranked"].key?(topic) && account["said"][topic] != false }
-        }.first
-        found && @rulebook.by_name[found["rule"]]
       end
 
       def first

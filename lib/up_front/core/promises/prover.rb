@@ -17,6 +17,7 @@ module UpFront
       PROVED = "proved"
       BROKEN = "broken"
       NOT_DECIDED = "not_decided"
+      OPEN = "open" # not gone into yet
 
       # @!attribute promise [Promise] @!attribute answer [String] proved, broken or not_decided
       # @!attribute message [Message, nil] of a broken one: on which it is @!attribute claim [Claim, nil] that is made on it
@@ -56,6 +57,15 @@ module UpFront
           sure &&= found == false
         end
         sure ? Answer.new(promise: promise, answer: PROVED) : undecided(promise)
+      end
+
+      # @param answer [Answer] to another promise of the same, of rules that say the same on what was promised
+      # @return [Answer, nil] to this one; nil where the message breaks it no more, as other rules have changed
+      def again(answer, promise)
+        return Answer.new(promise: promise, answer: answer.answer) unless answer.message
+
+        claim = broken(promise, answer.message)
+        Answer.new(promise: promise, answer: BROKEN, message: answer.message, claim: claim) if claim
       end
 
       attr_reader :rules, :plan, :proof, :from

@@ -49,13 +49,16 @@ module UpFront
         among ? all.select { among.call(_1.arrival) } : all
       end
 
-      # @return [Array<Array(Integer, Wait)>] of a usual week, from Monday on: minute of the week, and how long what arrives then waits by
-      #   the plan; up to the next of them it waits the less the later it comes, or not at all
-      def week
+      # @param timing [Timing, nil] @param minutes [Array<Integer>] @param among [#call, nil] see {#of}
+      # @return [Array<Array(Integer, Float)>] of a usual week, from Monday on: minute of the week, and how many seconds what arrives then
+      #   waits, none where it does not count; infinity where it never comes. Up to the next of them it waits the less the later it comes
+      def week(timing = nil, minutes: [], among: nil)
         mondays = @dates.select { _1.cwday == 1 }
         monday = mondays.find { |date| (date..date + 6).all? { plain?(_1, 8) } } || mondays.first
         (monday..monday + 6).flat_map.with_index do |date, day|
-          moments(date, nil, []).sort.map { |at| [day * 1_440 + @zone.minutes(at), wait(at, nil)] }
+          moments(date, timing, minutes).sort.map do |at|
+            [day * 1_440 + @zone.minutes(at), (among.nil? || among.call(at)) ? wait(at, timing).seconds : 0]
+          end
         end
       end
 

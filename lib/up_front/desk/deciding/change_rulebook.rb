@@ -6,6 +6,17 @@ module UpFront
     class ChangeRulebook < Act
       private
 
+      # As it is before anything of it is changed. What is not saved after all is not to be remembered as if it were.
+      def transaction
+        super do
+          @before = Store::CurrentRulebook.rulebook
+          yield
+        rescue StandardError
+          Store::CurrentRulebook.forget
+          raise
+        end
+      end
+
       # @return [Store::Rule] @raise [Impossible]
       def saved_rule(id) = Store::Rule.in_order.find_by(id: id) || raise(Impossible.gone("rule"))
 
@@ -29,14 +40,40 @@ module UpFront
         bodies.select { |_, body| Core::References.uses?(body, kind, name) }.map { |user, _| "“#{user}”" }
       end
 
-      # Turns the revision, decides held mail anew by it, and leaves the undo step of it all.
+      # Turns the revision, decides held mail anew by it, and leaves the undo step of it all. What was promised is looked at first.
       # @param rows [Hash{String=>Array<Hash>}] trails by model
-      # @return [Done]
+      # @return [Done] @raise [Turning::Asks]
       def rules_changed(text, rows, result: nil)
+        turned = Turning.meant(@before, -> { Store::CurrentRulebook.as_saved }, now)
+        rows, examples = meant_examples(turned, rows)
         event("rules", revision: Store::CurrentRulebook.turn)
         anew = DecideAnew.new(clock).call
         rows = rows.merge("State" => anew.rows) if anew.rows.any?
-        Done.new(message: text + anew.message, undo_id: undo_step(text, rows), result: result)
+        Done.new(message: "#{text}#{examples}#{still_open(turned)}#{anew.message}", undo_id: undo_step(text, rows), result: result)
+      end
+
+      # Examples that turn as it is meant shall be so from now on.
+      # @param turned [Turned, nil] @return [Array(Hash, String)] the rows with that of the rulebook's head, and what was done
+      def meant_examples(turned, rows)
+        now = (turned&.rows || []).select { _1.kind == "example" }.to_h { [Core::Text.fold(_1.name), _1.found.as_is(_1.now)] }
+        return [rows, ""] if now.empty?
+
+        document = Store::CurrentRulebook.document
+        kept = document.fetch("examples", []).filter_map { |each| now.fetch(Core::Text.fold(each["name"]), each) }
+        head = joined(rows["Rulebook"]&.first, put_head(document.merge("examples" => kept)))
+        [rows.merge("Rulebook" => [head]), " #{Core::English.sentence(Core::English.count(now.size, "example"))} changed with it."]
+      end
+
+      def still_open(turned)
+        open = turned ? turned.open : 0
+        " #{Core::English.sentence(Core::English.count(open, "promise"))} could not be looked at in time; Promises tells." if open.positive?
+      end
+
+      # @return [Hash] one trail of a record that was saved twice
+      def joined(first, second)
+        return second unless first
+
+        second.merge("before" => second["before"].merge(first["before"]), "after" => first["after"].merge(second["after"]))
       end
 
       # Gives what rules and views name another name in each of them, all at once: two may have changed names.

@@ -67,6 +67,7 @@ module UpFront
         own = (came == "arrived") ? ThreadOverride.columns(Store::ThreadPreference.word(id), claim, arrived_at, heads_down, now) : {}
         keep_state(id, claim, came, own, seen: seen, flagged: flagged)
         event("arrived", ids: [id], held: claim.held && own.empty?) if came == "arrived"
+        PromiseWatch.new(clock).call(rulebook, reading, id, claim) if came == "arrived" && rulebook.promises.any?
         BringBack.answered(message, now) { |ids| event("changed", ids: ids) } if came == "arrived"
         Taken.new(id: id, outcome: came.to_sym)
       end

@@ -131,7 +131,7 @@ module UpFront
       # What was promised and does not hold, and examples that are decided otherwise.
       def promised
         promises = Promises.of(rulebook, @now)
-        broken = promises.found.each_with_index.select { |found, _| found.broken? }.map do |found, place|
+        broken = promises.found(within: nil).each_with_index.select { |found, _| found.broken? }.map do |found, place|
           said = (found.answer.message ? Core::PromiseText.broken(found.answer, rulebook.zone) : Core::PromiseText.said(found.promise))
           Core::Finding.new(kind: "promise_broken", rules: [], where: "/promises/#{place}", said: "It does not hold: #{said}")
         end

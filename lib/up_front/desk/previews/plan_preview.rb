@@ -6,6 +6,9 @@ module UpFront
     class PlanPreview
       DAYS = 28
 
+      # @return [Core::Rulebook] with the plan that is looked at
+      def rulebook = @new
+
       attr_reader :plan
 
       # @param rulebook [Core::Rulebook] in force @param document [Hash] the same with the plan to look at

@@ -16,13 +16,16 @@ module UpFront
         @after = Promises.new(after, now)
       end
 
+      # @return [Integer] promises that were not gone into yet
+      def open = @promised ? [@before, @after].map { |each| each.found.count(&:open?) }.max : 0
+
       # @return [Array<Row>]
       def rows = @promised ? promises + examples : []
 
       private
 
       def promises
-        held = @before.found.reject(&:broken?).to_set { Core::Text.fold(_1.promise.name) }
+        held = @before.found.reject { _1.broken? || _1.open? }.to_set { Core::Text.fold(_1.promise.name) }
         @after.found.select { _1.broken? && held.include?(Core::Text.fold(_1.promise.name)) }
           .map { Row.new(kind: "promise", name: _1.promise.name, found: _1) }
       end

@@ -17,9 +17,14 @@ module UpFront
 
           @path = Connection.path
           @stand = stand
-          head = Rulebook.first
-          @kept = read(head.document, Rule.in_order.to_a, View.in_order.to_a, head.revision)
+          @kept = as_saved
         end
+      end
+
+      # @return [Core::Rulebook] read anew, as it is saved at the moment: within an act, what is not to be remembered yet
+      def as_saved
+        head = Rulebook.first
+        read(head.document, Rule.in_order.to_a, View.in_order.to_a, head.revision)
       end
 
       # @return [Hash, nil] the whole rulebook in the file's shape

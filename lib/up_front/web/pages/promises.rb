@@ -14,8 +14,13 @@ module UpFront
         def to_h
           promises = Desk::Promises.of(@rulebook, @now)
           rows = promises.found.map { row(_1) }
-          examples = promises.examples.map { |example, broken| example_row(example, broken, promises.decided(example)) }
           {lead: lead(rows, examples), promises: rows, examples: examples}
+        end
+
+        # @param rule [Core::Rule, nil] @return [Array<Hash>] the examples that it decides; all where nil
+        def examples(rule = nil)
+          rows = @rulebook.examples.map { |example| example_row(example, @rulebook.decide(example.message, paused: false)) }
+          rule ? rows.select { |row| row[:rules].any? { _1[:id] == rule.id } } : rows
         end
 
         # @param body [Hash] of a promise that is being written @param was [String, nil] the name of the one that it changes
@@ -44,24 +49,25 @@ module UpFront
         def mend_label(mend) = mend.rule ? "Make it an exception to “#{mend.rule.name}”" : "Make a rule of it, read first"
         private :mend_label
 
-        Came = Struct.new(:arrived_at, :surface_at, :held, :alert, :discard, :trace)
-        private_constant :Came
-
         # @param message [Store::Message] with its claim @return [Array<Hash>] the promises that it breaks, and how
         def broken_by(message)
           return [] if @rulebook.promises.empty? || message.state.came != "arrived"
 
-          claim = message.claim
-          came = Came.new(message.arrived_at.to_time, claim.surface_at&.to_time, claim.held, claim.alert, claim.discard, nil)
-          reading = Core::Reading.new(message.to_core)
-          @rulebook.promises.select { _1.about?(reading, @rulebook.plan) && _1.kept?(came, @rulebook.plan) == false }
-            .map { {name: _1.name, said: Core::PromiseText.breaks(_1, came, @rulebook.plan)} }
+          Core::BrokenPromises.of(@rulebook, Core::Reading.new(message.to_core), message.claim)
+            .map { |promise, said| {name: promise.name, said: said} }
         end
 
         # @param other [Core::Rulebook] as it would be @return [Array<Hash>] what held and would not
-        def turned(other)
-          Desk::Turned.new(@rulebook, other, @now).rows.map do |row|
-            {kind: row.kind, name: row.name, said: (row.kind == "promise") ? told(row.found) : turned_example(row)}
+        def turned(other) = rows(Desk::Turned.new(@rulebook, other, @now).rows)
+
+        # @param turned [Array<Desk::Turned::Row>] @return [Array<Hash>]
+        def rows(turned)
+          why = ClaimWhy.new(@rulebook, @now)
+          turned.map do |row|
+            next {kind: row.kind, name: row.name, said: told(row.found), whys: []} if row.kind == "promise"
+
+            wording = Core::AlertWording.of_facts(row.found.message, @rulebook.zone)
+            {kind: row.kind, name: row.name, said: turned_example(row), whys: [row.was, row.now].map { why.of(_1, wording) }}
           end
         end
 
@@ -72,7 +78,9 @@ module UpFront
 
         def lead(rows, examples)
           broken = rows.count { _1[:answer] == "broken" } + examples.count { !_1[:kept] }
+          open = rows.count { _1[:answer] == "open" }
           return "Nothing is promised of your rules yet." if rows.empty? && examples.empty?
+          return "#{Core::English.sentence(Core::English.count(open, "promise"))} still to be looked at." if broken.zero? && open.positive?
           return "All that was promised holds." if broken.zero?
 
           "#{Core::English.sentence(Core::English.count(broken, "thing"))} that #{(broken == 1) ? "was" : "were"} promised " \
@@ -88,10 +96,28 @@ module UpFront
         def row(found)
           promise = found.promise
           {name: promise.name, sentence: Core::PromiseText.said(promise), body: promise.to_h, answer: answer(found), told: told(found),
-           seen: seen(found), keep: keep(found)}
+           seen: seen(found), keep: keep(found), shown: shown(found), late: late(found)}
+        end
+
+        # What breaks it, to be tried, and the rule by which it is broken.
+        def shown(found)
+          message = found.answer.message or return
+          {message: Core::Example.facts(message), rule: Desk::Promises.of(@rulebook, @now).breaking(found)&.id}
+        end
+
+        # The newest messages of those that broke it, by the rules as they are.
+        def late(found)
+          rows = found.seen&.late.to_a
+          messages = PreviewRow.messages(rows.map(&:first))
+          rows.filter_map do |id, claim|
+            message = messages[id] or next
+            {id: id, sender: message.sender_name, subject: message.subject,
+             said: Core::PromiseText.breaks(found.promise, claim, @rulebook.plan)}
+          end
         end
 
         def answer(found)
+          return "open" if found.open?
           return "broken" if found.broken?
 
           (found.answer.answer == Core::Prover::PROVED) ? "proved" : "holds"
@@ -99,6 +125,7 @@ module UpFront
 
         def told(found)
           case found.answer.answer
+          when Core::Prover::OPEN then "It is being looked at."
           when Core::Prover::PROVED then "So it is of every message there can be, whenever it arrives in the next twelve months."
           when Core::Prover::BROKEN then Core::PromiseText.broken(found.answer, @rulebook.zone)
           else most(found) || "Neither proved nor refuted."
@@ -115,6 +142,8 @@ module UpFront
         end
 
         def seen(found)
+          return "" unless found.seen
+
           about = Core::English.count(found.seen.about, "message")
           return "No mail of the last #{Desk::Promises::DAYS} days is meant." if found.seen.about.zero?
           return "Looked at in #{about} of the last #{Desk::Promises::DAYS} days." if found.promise.kind == "alerts_a_day"
@@ -134,9 +163,10 @@ module UpFront
 
         SHALL = {"straight_in" => "comes straight in", "with_a_round" => "comes with a round", "off_front" => "stays off the Front"}.freeze
 
-        def example_row(example, broken, claim)
-          {name: example.name, shall: Core::English.sentence("#{shall(example)}."), kept: broken.empty?, body: example.to_h,
-           about: about(example.message), now: Core::English.sentence("#{came(claim)}.")}
+        def example_row(example, claim)
+          {name: example.name, shall: Core::English.sentence("#{shall(example)}."), kept: example.broken(claim).empty?,
+           body: example.to_h, about: about(example.message), now: Core::English.sentence("#{came(claim)}."),
+           rules: @rulebook.by_name.values_at(*example.decided_by(claim)).map { {id: _1.id, name: _1.name} }}
         end
 
         def shall(example)

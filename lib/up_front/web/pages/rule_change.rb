@@ -19,7 +19,6 @@ module UpFront
           @chosen = rulebook.rules.select { ids.include?(_1.id) } # none that cannot be read, and so decides nothing
           @now = now
           rules, changed = @chosen.any? ? after(ids, act, to) : [rulebook.rules, []]
-          @rules = rules
           @preview = Desk::RulesPreview.new(rulebook, rules, touched: [*@chosen, *changed], now: now)
           @within = @preview.match_index.days_bits(DAYS, rulebook.zone, now)
         end
@@ -29,17 +28,11 @@ module UpFront
             [item, Core::ClaimDifference.new(item.before, item.after, @time_format)].then { _1.last.any? ? _1 : nil }
           end
           held = @preview.held
-          {changed: different.size, becomes: becomes, turned: turned, message: message(different.size), held: held.to_s,
+          {changed: different.size, becomes: becomes, message: message(different.size), held: held.to_s,
            held_any: held.any?, messages: rows(different.first(MOST_ROWS))}
         end
 
         private
-
-        # What was promised, or kept as an example, and would not hold.
-        def turned
-          other = Store::CurrentRulebook.other(@rulebook.document.merge("rules" => @rules.map(&:to_h)))
-          Promises.new(@rulebook, @now).turned(other)
-        end
 
         # Rules that a repair makes say something else.
         def becomes = @becomes.to_a.map { {name: _1.name, sentence: Core::Sentence.told(_1)} }

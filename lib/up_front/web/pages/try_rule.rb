@@ -11,8 +11,9 @@ module UpFront
         # @param body [Hash] the draft @param id [Integer, nil] of the rule that it changes
         # @param days [Integer] how far back @param place [Integer, nil] of a new rule; the first where nil
         # @param message [Integer, nil] one to show first
+        # @param made [Hash, nil] the facts of a message that need not be here, shown first in its place
         # @param without [Boolean] compare with there being no such rule, in place of the rule as it is saved
-        def initialize(body, rulebook, now, days:, id: nil, place: nil, message: nil, without: false)
+        def initialize(body, rulebook, now, days:, id: nil, place: nil, message: nil, made: nil, without: false)
           @without = without
           @rulebook = rulebook
           @now = now
@@ -23,6 +24,7 @@ module UpFront
           @place = @old ? rulebook.rules.index(@old) : (place || 0).clamp(0, rulebook.rules.size)
           @draft = Core::Draft.new(body, rulebook.names, id: id)
           @message = message
+          @made = made
           @match_index = Store::MatchIndex.at(now)
           @within = @match_index.days_bits(days, rulebook.zone, now)
         end
@@ -148,6 +150,7 @@ module UpFront
 
         # The message from which the rule began, however old it is.
         def first
+          return made if @made
           return unless @message && Store::Message.exists?(@message)
 
           whole = Store::MatchIndex.whole
@@ -161,6 +164,21 @@ module UpFront
           end
 
           row(message, item, there.matches(@draft.rule)[place] == 1)
+        end
+
+        # One that is made of its facts alone, as the whole rulebook decides it.
+        def made
+          check = Core::Check.new([], "/made")
+          message = Core::Example.read_message(@made, check) or raise Core::Refused, check.faults
+          before, after = [@without ? @rulebook.rules - [@old] : @rulebook.rules, rules].map { |rules| decided(rules, message) }
+          {id: nil, sender: message.from.first&.shown.to_s, subject: message.subject, when: @time_format.moment(message.arrived_at),
+           matched: Core::Matcher.matches?(@draft.rule, Core::Reading.new(message)),
+           changes: Core::ClaimDifference.new(before, after, @time_format).changes.map(&:to_h), reason: nil}
+        end
+
+        def decided(rules, message)
+          document = @rulebook.document.except(*Core::References::KEPT, "views")
+          Core::Rulebook.read(document.merge("rules" => rules.map(&:to_h))).decide(message, paused: false)
         end
 
         # The changed ones first to come to mind: those that match, the newest first; then those that no longer do.

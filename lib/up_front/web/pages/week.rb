@@ -21,7 +21,7 @@ module UpFront
           {revision: @rulebook.revision, plan: @rulebook.plan.to_h, zone: @zone.name, trips: @rulebook.owner["trips"] || [],
            followed: followed, days: WeekDays.new(@rulebook, @now).of,
            now: @zone.minutes(@now), usual: usual,
-           figures: preview.figures, without: preview.figures_without, worst: worst(@rulebook.plan), offs: offs, starts: starts}
+           figures: preview.figures, without: preview.figures_without, worst: worst(@rulebook), offs: offs, starts: starts}
         end
 
         # @param plan [Hash] another plan @param renamed [Array<Hash>] kind, was, name: what rules name by a new name in it
@@ -32,7 +32,7 @@ module UpFront
           document = Core::References.kept_renamed(document, Desk::SavePlan.names(renamed))
           Desk::SavePlan.check(document, @now)
           preview = Desk::PlanPreview.new(@rulebook, document, @now)
-          {figures: preview.figures, worst: worst(preview.plan), held: preview.held.to_s, faults: [],
+          {figures: preview.figures, worst: worst(preview.rulebook), held: preview.held.to_s, faults: [],
            turned: Promises.new(@rulebook, @now).turned(Store::CurrentRulebook.other(document))}
         rescue Core::Refused => refused
           faults = refused.faults.map { {pointer: _1.pointer.delete_prefix("/plan"), message: _1.message} }
@@ -41,20 +41,28 @@ module UpFront
 
         private
 
-        # How long mail that no rule lets in waits at most, whenever it arrives: in a usual week, and of all the year the longest.
-        def worst(plan)
-          waits = Core::WorstWaits.new(plan, @today)
-          week = waits.week.map { |minute, wait| {minute: minute, waits: wait.surface_at && (wait.seconds / 60).ceil} }
-          {said: longest(waits.of(nil).first, plan.zone), week: week}
+        # How long mail waits at most, whenever it arrives: in a usual week, and of all the year the longest.
+        def worst(rulebook)
+          Desk::WorstWaits.of(rulebook, @today).map do |line|
+            week = line.week.map { |minute, waits| {minute: minute, waits: waits.finite? ? (waits / 60).ceil : nil} }
+            {name: line.priority ? "#{line.priority} priority" : "no rule lets it in", longest: longest(line.longest),
+             said: said(line, rulebook.zone), week: week}
+          end
         end
 
-        def longest(wait, zone)
-          return "Mail that no rule lets in may never come in." unless wait.surface_at
-          return "No mail waits: all of it comes as it arrives." if wait.seconds.zero?
+        def longest(wait)
+          return "nothing" unless wait
 
-          arrives, comes = [wait.arrival, wait.surface_at].map { zone.local(_1).strftime("%A %-d %B at %H:%M") }
-          long = Core::Duration.say(Core::Duration.of((wait.seconds / 60).ceil * 60))
-          "Mail that no rule lets in waits #{long} at most: what arrives on #{arrives} comes on #{comes}."
+          wait.surface_at ? Core::Duration.say(Core::Duration.of((wait.seconds / 60).ceil * 60)) : "for ever"
+        end
+
+        def said(line, zone)
+          mail = line.priority ? "Mail of #{line.priority} priority" : "Mail that no rule lets in"
+          return "#{mail} does not wait: all of it comes as it arrives." unless line.longest
+          return "#{mail} may never come in." unless line.longest.surface_at
+
+          arrives, comes = [line.longest.arrival, line.longest.surface_at].map { zone.local(_1).strftime("%A %-d %B at %H:%M") }
+          "#{mail} waits #{longest(line.longest)} at most: what arrives on #{arrives} comes on #{comes}."
         end
 
         def followed

@@ -12,15 +12,15 @@ module UpFront
             json(Pages::Promises.new(rulebook, now).try(wanted["body"], was: wanted["was"]))
           end
           app.get("/api/promises/mends") { json(Pages::Promises.new(rulebook, now).mends(params["name"])) }
-          app.post("/api/rules/turned") do
-            other = Store::CurrentRulebook.other(Desk::ReplaySides.new(rulebook).document(given))
-            json(turned: Pages::Promises.new(rulebook, now).turned(other))
-          end
           app.put("/api/kept/:kind") do |kind|
             wanted = given
             done Desk::SavePromise.new(clock, kind).call(wanted["body"], was: wanted["was"])
           end
           app.delete("/api/kept/:kind") { |kind| done Desk::SavePromise.new(clock, kind).delete(params["name"]) }
+          app.get("/api/examples") do
+            rule = rulebook.rules.find { _1.id == params["rule"].to_i } or halt_problem(404, "That rule is not there any more.")
+            json(examples: Pages::Promises.new(rulebook, now).examples(rule))
+          end
           app.post("/api/examples") do
             wanted = given
             done Desk::KeepExample.new(clock).call(wanted["message"], wanted["shall"], name: wanted["name"])

@@ -23,8 +23,10 @@ module UpFront
           app.get("/api/rulebook") do
             headers "content-disposition" => "attachment; filename=\"up-front-rulebook.json\""
             content_type :json
-            JSON.pretty_generate(excerpt(params["rules"]))
+            document = excerpt(params["rules"])
+            JSON.pretty_generate(flag?("examples", otherwise: true) ? document : document.except("examples"))
           end
+          app.get("/api/rulebook/personal") { json(said: Pages::Personal.new(rulebook).to_s) }
           app.post("/api/rulebook/preview") do
             coming = coming(given)
             changes = Desk::ImportRulebook.new(clock).preview(coming.document)

@@ -44,7 +44,7 @@ module UpFront
           app.post("/api/rules/dry-run") do
             wanted = given
             json(Pages::TryRule.new(wanted["body"], rulebook, now, days: wanted["days"] || 30, id: wanted["id"], place: wanted["place"],
-              message: wanted["message"], without: wanted["without"] == true).to_h)
+              message: wanted["message"], made: wanted["made"], without: wanted["without"] == true).to_h)
           end
           app.post("/api/rules/:id/preview") do |id|
             wanted = given
