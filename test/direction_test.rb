@@ -29,7 +29,8 @@ class DirectionTest < Minitest::Test
       "history" => "database mail asking rulebook", "opening" => "database mail asking"
     },
     "desk" => {
-      "acting" => "", "previews" => "acting", "deciding" => "acting previews", "rules" => "acting deciding previews", "plan" => "acting deciding",
+      "acting" => "", "previews" => "acting", "deciding" => "acting previews", "rules" => "acting deciding previews",
+      "plan" => "acting deciding",
       "views" => "acting", "alerts" => "acting plan", "mail" => "acting previews alerts deciding", "intake" => "acting deciding mail",
       "rulebook" => "acting deciding plan", "large" => "acting mail", "history" => "acting deciding large rules"
     }

@@ -62,8 +62,10 @@ class PromisesAPITest < Minitest::Test
     assert_equal "Two things that were promised do not hold.", page["lead"]
   end
 
-  def save_rule(then_, **more) = ask(:put, "/rules/#{in_rule["id"]}", {version: in_rule["version"], body: in_rule["body"].merge(
-    "then" => then_)}, **more)
+  def save_rule(effects, **more)
+    held = in_rule["body"].merge("then" => effects)
+    ask(:put, "/rules/#{in_rule["id"]}", {version: in_rule["version"], body: held}, **more)
+  end
 
   # @return [Hash] the answer to what is meant
   def meaning_it
@@ -98,10 +100,11 @@ class PromisesAPITest < Minitest::Test
     ask(:post, "/examples", {message: @loan, shall: {comes: "straight_in", labels: %w[Loans]}})
     done = meaning_it { save_rule({"timing" => {"next_round" => true}}) }
     assert_match(/\AChanged the rule “In”. One example changed with it\./, done["message"])
-    assert_equal [{"comes" => "with_a_round", "labels" => ["Loans"]}, true], page["examples"].first.then { [_1["body"]["shall"], _1["kept"]] }
+    example = -> { page["examples"].first.then { [_1["body"]["shall"], _1["kept"]] } }
+    assert_equal [{"comes" => "with_a_round", "labels" => ["Loans"]}, true], example.call
     assert_equal ["promise_broken"], found & %w[example_turned promise_broken], "a promise stays as it was made"
     ask(:post, "/undo/#{done["undo_id"]}")
-    assert_equal [{"comes" => "straight_in", "labels" => ["Loans"]}, true], page["examples"].first.then { [_1["body"]["shall"], _1["kept"]] }
+    assert_equal [{"comes" => "straight_in", "labels" => ["Loans"]}, true], example.call
     assert_equal({"now" => true}, in_rule["body"]["then"]["timing"])
   end
 

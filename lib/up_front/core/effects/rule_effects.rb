@@ -10,8 +10,8 @@ module UpFront
 
       # @param value [Hash] from the file @return [RuleEffects, nil]
       def self.read(value, check, names)
-        check.object(value, optional: Effects.topics) or return
         before = check.faults.size
+        check.object(value, optional: Effects.topics) or return
         known = value.slice(*(value.keys & Effects.topics)) # in the order in which they were given
         said = known.to_h { |topic, given| [topic, Effects.find(topic).read(given, check.at(topic), names)] }
         new(said, names) if check.faults.size == before

@@ -10,10 +10,11 @@ module UpFront
     class KnownAnswers
       MOST = 2_000 # answers; the oldest are forgotten
 
-      TOPICS = Hash.new(%w[timing discard]).merge(%w[loudest silent alerts_a_day].to_h { [_1, %w[alert timing discard]] }).freeze
+      COMING = %w[timing discard].freeze
+      TOPICS = Promise::KINDS.to_h { |kind| [kind, COMING + (%w[loudest silent alerts_a_day].include?(kind) ? %w[alert] : [])] }.freeze
       ASIDE = %w[rules views promises examples labels inks templates forward_to].freeze
       WORDS = %w[name heading].freeze # of a rule, that decide nothing
-      private_constant :TOPICS, :ASIDE, :WORDS
+      private_constant :COMING, :TOPICS, :ASIDE, :WORDS
 
       def initialize
         @kept = {}
@@ -22,7 +23,7 @@ module UpFront
 
       # @param prover [Prover] of the rulebook @param promise [Promise] @return [Prover::Answer]
       def answer(prover, promise, stand)
-        key = [stand.of(TOPICS[promise.kind]), promise.to_h.except("name")]
+        key = [stand.of(TOPICS.fetch(promise.kind)), promise.to_h.except("name")]
         known = @lock.synchronize { @kept[key] }
         known &&= prover.again(known, promise)
         known || prover.answer(promise).tap { |answer| keep(key, answer) }

@@ -7,7 +7,7 @@ module UpFront
     class WaitsByPriority
       STEPS = 400 # of a search for a message of that priority of which a rule says when it comes
       TRIES = 6 # answers of two rules that are held against those read before
-      MOST = 100 # rules that give a priority, of which it is asked whether another may speak with them; of more it may
+      PAIRS = 5_000 # of rules that are asked about; of what is left it cannot be told
 
       # @!attribute priority [String, nil] nil: mail that no rule lets in
       # @!attribute longest [WorstWaits::Wait, nil] of a year; nil where none waits
@@ -39,16 +39,30 @@ module UpFront
 
       # @return [Array<Spoken>] for each priority, and each that is said of when
       def spoken
+        @pairs = 0
+        @certain = {}.compare_by_identity
         Priority::LEVELS.reverse.flat_map do |priority|
           givers = givers(priority)
           timings.filter_map { |rules|
-            speaking = rules.select { |rule| givers.first(MOST).any? { |giver| together?(giver, rule) } || givers.size > MOST }
+            speaking = speaking(rules, givers)
             Spoken.new(priority: priority, places: places(speaking)) unless speaking.empty?
           }
         end
       end
 
       private
+
+      # @return [Array<Rule, nil>] those that may speak of such mail; one alone where it may at any time
+      def speaking(rules, givers)
+        found = []
+        rules.each do |rule|
+          next unless givers.any? { |giver| !apart?(giver, rule) && ((@pairs += 1) > PAIRS || together?(giver, rule)) }
+          return [rule] if rule.nil? || edges(rule).empty?
+
+          found << rule
+        end
+        found
+      end
 
       def places(rules) = rules.compact.map { |rule| @rulebook.rules.index { _1.equal?(rule) } }
 
@@ -64,7 +78,7 @@ module UpFront
       # @return [Array<Array<Rule, nil>>] those that say the same of when; nil, the plan
       def timings
         @timings ||= begin
-          rules = @rules.select { (timing = _1.effects.timing) && timing.kind != "off_front" }
+          rules = @rules.reject { [nil, "off_front"].include?(_1.effects.timing&.kind) }
           [[nil], *rules.group_by { _1.effects.timing.to_h }.values]
         end
       end
@@ -81,6 +95,15 @@ module UpFront
         open.any? { |answers| silent?(answers, others) }
       end
 
+      # As is seen at once.
+      def apart?(giver, timer)
+        return false unless giver && timer
+
+        @certain[giver] ||= [@prover.proof.certain(@prover.matching(giver), MAIL)]
+        world = @certain[giver].first
+        world.nil? || @prover.proof.certain(@prover.matching(timer), world).nil?
+      end
+
       def silent?(answers, others)
         proof = @prover.proof
         proof.possible([*answers, *proof.narrowed(answers, others, MAIL)], MAIL, steps: STEPS) { true } != :none
@@ -89,19 +112,21 @@ module UpFront
       # @return [Array<Rule>] those that must have nothing to say for this one to decide; of rules with days of their own, and of one
       #   that ends the reading, that cannot be told
       def before(rule, topic)
-        return [] if rule && rule.effects[topic].is_a?(Hash) && topic == "priority" # which adds to what others say
+        return [] if rule && adds?(rule, topic)
 
         earlier = rule ? @rules.take_while { !_1.equal?(rule) } : @rules
         earlier = [] if rule.nil? && @rules.any?(&:last_word)
         earlier.select { |each| speaks?(each, topic) && each.from_date.nil? && each.until_date.nil? }
       end
 
-      def speaks?(rule, topic) = rule.effects.said.key?(topic) && !(topic == "priority" && rule.effects[topic].is_a?(Hash))
+      # What raises or lowers adds to what others say.
+      def adds?(rule, topic) = topic == "priority" && rule.effects[topic].is_a?(Hash)
+      def speaks?(rule, topic) = rule.effects.said.key?(topic) && !adds?(rule, topic)
 
       def line(priority, said)
         each = said.map { |places| waits(@rulebook.rules.values_at(*places)) }
-        longest = each.filter_map(&:first).max_by(&:seconds)
-        Line.new(priority: priority, longest: (longest if longest && longest.seconds.positive?), week: highest(each.map(&:last)))
+        longest = each.filter_map(&:first).select { _1.seconds.positive? }.max_by(&:seconds)
+        Line.new(priority: priority, longest: longest, week: highest(each.map(&:last)))
       end
 
       # @param rules [Array<Rule>] that say the same of when; none: the plan

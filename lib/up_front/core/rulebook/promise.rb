@@ -20,8 +20,8 @@ module UpFront
 
       # @param value [Hash] from the file @return [Promise, nil]
       def self.read(value, check, names)
-        check.object(value, required: REQUIRED, optional: OPTIONAL) or return
         before = check.faults.size
+        check.object(value, required: REQUIRED, optional: OPTIONAL) or return
         conditions = %w[when unless].to_h { |key| [key.to_sym, value[key]&.then { Condition.read(_1, check.at(key), names) }] }
         kind, bound = read_bound(value["holds"], check.at("holds")) if value.key?("holds")
         made = new(name: value.key?("name") ? check.at("name").filled(value["name"]) : nil, said: value, kind: kind, bound: bound,

@@ -12,8 +12,8 @@ module UpFront
       # @param id [Object, nil] the store's key, for whoever needs to find the rule again
       # @return [Rule, nil]
       def self.read(value, check, names, id: nil)
-        check.object(value, required: REQUIRED, optional: OPTIONAL) or return
         before = check.faults.size
+        check.object(value, required: REQUIRED, optional: OPTIONAL) or return
         parts = {
           id: id,
           name: value.key?("name") ? check.at("name").filled(value["name"]) : nil,

@@ -30,8 +30,8 @@ module UpFront
 
       # @param accounts [Array<String>] those that there are @return [View, nil]
       def self.read(value, check, names, accounts: nil, id: nil)
-        check.object(value, required: REQUIRED, optional: OPTIONAL) or return
         before = check.faults.size
+        check.object(value, required: REQUIRED, optional: OPTIONAL) or return
         parts = {
           id: id, name: value.key?("name") ? check.at("name").filled(value["name"]) : nil,
           when: value.key?("when") ? Condition.read(value["when"], check.at("when"), names, state: true) : nil,

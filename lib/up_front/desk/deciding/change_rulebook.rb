@@ -11,7 +11,7 @@ module UpFront
         super do
           @before = Store::CurrentRulebook.rulebook
           yield
-        rescue StandardError
+        rescue
           Store::CurrentRulebook.forget
           raise
         end

@@ -35,7 +35,7 @@ module UpFront
       # @param before [Core::Rulebook, nil] as it was @param after [#call] gives it as it would be
       # @return [Turned, nil] of which what turns is meant; nil where nobody asks @raise [Asks]
       def meant(before, after, now)
-        return unless Thread.current[KEY] && before && (before.promises.any? || before.examples.any?)
+        return if Thread.current[KEY].nil? || before.nil? || (before.promises.empty? && before.examples.empty?)
 
         turned = Turned.new(before, after.call, now)
         raise Asks, turned.rows if turned.rows.any? && Thread.current[KEY] == :asks

@@ -16,7 +16,9 @@ module UpFront
           return "" if @examples.empty?
 
           addresses = @examples.flat_map(&:addresses).uniq
-          named = addresses.first(MOST) + ((addresses.size > MOST) ? ["#{Core::English.count(addresses.size - MOST, "more address", "more addresses")}"] : [])
+          more = addresses.size - MOST
+          named = addresses.first(MOST)
+          named += [Core::English.count(more, "more address", "more addresses")] if more.positive?
           "#{Core::English.sentence(Core::English.count(@examples.size, "example"))} #{(@examples.size == 1) ? "goes" : "go"} with it: " \
             "the facts of real messages, with their subjects and texts#{", of #{Core::English.join(named, "and")}" if named.any?}."
         end

@@ -57,6 +57,18 @@ module UpFront
           :unknown
         end
 
+        # @param parts [Array<Form>] @param world [World] of which messages
+        # @return [World, nil] of what must hold of them whatever is chosen; nil where no message is so, as is seen at once
+        def certain(parts, world)
+          parts.reduce(world) do |known, part|
+            case part
+            when Form::Both then known && certain(part.parts, known)
+            when Form::Either then known
+            else known&.with(part)
+            end
+          end
+        end
+
         # @param answers [Array<Form::Literal>] that can be given together @param choices [Array<Form::Either>] @param world [World]
         #   of which messages
         # @return [Array<Form::Either>] of the choices those that the answers narrow, without what they exclude: what matters of them
