@@ -10,11 +10,11 @@ class PageSourceTest < Minitest::Test
 
   ROOMS = {
     "api" => "", "look" => "api", "parts" => "api look", "rule" => "api parts", "condition" => "api parts",
-    "alerts" => "api look parts", "reading" => "api look parts rule", "shell" => "alerts api look parts reading screens/*",
+    "alerts" => "api look parts", "reading" => "api look parts rule", "shell" => "alerts api look parts reading rule screens/*",
     "screens/front" => "api parts reading", "screens/held" => "api parts reading", "screens/find" => "api parts reading rule",
     "screens/inks" => "api parts reading", "screens/views" => "api condition look parts reading rule",
     "screens/done" => "api parts",
-    "screens/rules" => "api condition look parts rule", "screens/week" => "api condition parts",
+    "screens/rules" => "api condition look parts rule", "screens/week" => "api condition parts rule",
     "screens/alerts" => "alerts api parts", "screens/mail-in" => "api parts", "main" => "api look parts shell"
   }.freeze
 

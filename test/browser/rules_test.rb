@@ -502,25 +502,38 @@ class RulesTest < Minitest::Test
     click_button "Save promise"
     assert_selector("h1", text: "All that was promised holds.")
     assert_selector("li[aria-label='Helena in time']", text: /proved/)
-    click_link "All rules"
+    keep_helenas_as_an_example
+    click_link "Rules"
     edit("Helena and the director")
+    assert_selector("section[aria-label='Examples that it decides'] li", text: /Comes straight in\.\s*so it is/)
     find("input[aria-label=On]", visible: :all).click
     click_button "Save rule"
     within("[role=dialog]", text: "That breaks what was promised") do
       assert_text "The promise “Helena in time” would not hold any more: A message from helena.sarmento@lanternquay.example that arrives on"
-      click_button "It is meant: save it"
+      click_button(text: /Both whys|Hide/)
+      assert_selector("section[aria-label='Then']", text: "Arrived inside")
+      assert_accessible
+      click_button "Do not save it"
     end
-    assert_text "Changed the rule “Helena and the director”."
+    assert_text "That would turn what was promised of your rules. Nothing was changed."
+    click_button "Save rule"
+    within("[role=dialog]", text: "That breaks what was promised") { click_button "It is meant: save it" }
+    assert_text "Changed the rule “Helena and the director”. One example changed with it."
     click_link "Promises"
     assert_selector("h1", text: "One thing that was promised does not hold.")
     click_button "Keep what breaks it as an example: Helena in time"
     assert_selector("li", text: /Comes straight in\.\s*not so any more/)
+    click_button "Open what breaks it in Try it: Helena in time"
+    assert_selector("h3", text: "On the message that breaks the promise")
+  end
+
+  def keep_helenas_as_an_example
+    deliver(subject: "Wall colour of room 4", from: "Helena Sarmento <helena.sarmento@lanternquay.example>")
     click_link "Front"
-    find("main a[href*='/front/']", match: :first).click
-    point_away
-    subject = find("aside h1").text.lines.first.strip
+    open_message("Wall colour of room 4")
     press("x")
-    click_button "never alert"
-    assert_text(/Made the example “#{Regexp.escape(subject[0, 12])}/)
+    click_button "come straight in"
+    assert_text "Made the example “Wall colour of room 4”."
+    click_button "Dismiss"
   end
 end

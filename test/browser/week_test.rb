@@ -96,6 +96,10 @@ class WeekTest < Minitest::Test
     week
     window("Night", "Mon").send_keys(:enter, :delete)
     assert_text(/When you save: .*held messages? would come in now/)
+    within("section[aria-label='How long mail can wait at most']") do
+      find("button", text: /top priority/).click
+      assert_selector("figcaption", text: /\AMail of top priority waits .* at most: what arrives on/)
+    end
     click_button "Show three to start from"
     assert_text "It lacks what Newsletters once a day names", count: 2
     click_button "As it was"

@@ -182,7 +182,7 @@ class PromisesAPITest < Minitest::Test
     assert_nil shown["rule"], "the plan holds it"
     far = rule("Far", when: leaf("from", "is", ["@far.example"]), then: {"timing" => {"now" => true}})
     first = ask(:post, "/rules/dry-run", {body: far, days: 30, made: shown["message"]})["first"]
-    assert_equal [nil, "someone@far.example", true], first.values_at("id", "sender", "matched")
+    assert_equal [0, "someone@far.example", true], first.values_at("id", "sender", "matched")
     assert_match(/straight in/, first["changes"].first["now"])
     ask(:post, "/rules/dry-run", {body: far, days: 30, made: {subject: "No arrival"}}, status: 422)
     held = rule("Holds", when: leaf("from", "is", ["@far.example"]), then: {"timing" => {"next_round" => true}})

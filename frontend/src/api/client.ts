@@ -22,6 +22,7 @@ export type Proposals = Schemas["Proposals"];
 export type CheckUp = Schemas["CheckUp"];
 export type PromiseBody = Schemas["PromiseBody"];
 export type PromiseRow = Schemas["PromiseRow"];
+export type ExampleRow = Schemas["ExampleRow"];
 export type Promises = Schemas["Promises"];
 export type TurnedRow = Schemas["TurnedRow"];
 export type Shall = Schemas["Shall"];
@@ -74,7 +75,42 @@ export class Problem extends Error {
   }
 }
 
-export const api = createClient<paths>({ baseUrl: "/api" });
+type Ask = (turned: TurnedRow[]) => Promise<boolean>;
+/** Who asks; what comes before there is anybody waits. */
+const asker: { ask?: Ask; waiting: (() => void)[] } = { waiting: [] };
+
+/** Asks of each change that would turn what was promised; it is sent again where that is meant. @returns what ends it */
+export function onTurned(ask: Ask): () => void {
+  asker.ask = ask;
+  asker.waiting.splice(0).forEach((go) => go());
+  return () => {
+    if (asker.ask === ask) asker.ask = undefined;
+  };
+}
+
+const turnedOf = (refused: Response): Promise<TurnedRow[] | undefined> =>
+  refused
+    .clone()
+    .json()
+    .then(
+      ({ turned }: { turned?: TurnedRow[] }) => turned,
+      () => undefined,
+    );
+
+/** What is refused for what it would turn is put to the person first, and their answer is what is answered. */
+async function asking(request: Request): Promise<Response> {
+  if (request.method === "GET") return fetch(request);
+  const again = request.clone();
+  const answer = await fetch(request);
+  const turned = answer.status === 409 ? await turnedOf(answer) : undefined;
+  if (!turned) return answer;
+  if (!asker.ask) await new Promise<void>((go) => asker.waiting.push(go));
+  if (!(await asker.ask!(turned))) return answer;
+  again.headers.set("up-front-meant", "yes");
+  return fetch(again);
+}
+
+export const api = createClient<paths>({ baseUrl: "/api", fetch: asking });
 
 /** Calls with a header of each answer that has it. @returns what ends it */
 export function onHeader(name: "up-front-events" | "up-front-as-of", hear: (value: string) => void): () => void {

@@ -22,6 +22,8 @@ export const keys = {
   checkUp: ["checkUp"],
   replay: (given: unknown) => ["replay", given],
   promises: ["promises"],
+  ruleExamples: (rule: number) => ["promises", "examples", rule],
+  personal: ["promises", "personal"],
   mends: (name: string) => ["promises", "mends", name],
   tryPromise: (body: unknown, was: string | undefined) => ["promises", "try", body, was],
   bothWhys: (a: unknown, b: unknown, message: number) => ["bothWhys", a, b, message],
@@ -73,6 +75,7 @@ const ALERTS = ["showingAlerts", "journal", "loudness", "front"];
 
 /** The roots of what to ask anew, by the kind of event. Kinds that are not here touch everything. */
 export const TOUCHES: Record<string, readonly string[]> = {
+  promise_broken: ["promises", "checkUp"],
   arrived: ["proposals", "find", "views", "day", "held", "status", "front", "sources", "rules"],
   surfaced: [...MAIL],
   changed: [...MAIL, ...ALERTS, "history"],

@@ -1,11 +1,19 @@
 import { keepPreviousData, skipToken, useQuery } from "@tanstack/react-query";
 import { useActMutation, type TellsBy } from "./acting";
-import { api, unwrap, type PromiseBody, type RuleBody, type Shall } from "./client";
+import { api, unwrap, type PromiseBody, type Shall } from "./client";
 import { keys } from "./keys";
+
+const AGAIN_MS = 500;
 
 export type Kept = "promises" | "examples";
 
-export const usePromises = () => useQuery({ queryKey: keys.promises, queryFn: () => unwrap(api.GET("/promises")) });
+export const usePromises = () =>
+  useQuery({
+    queryKey: keys.promises,
+    queryFn: () => unwrap(api.GET("/promises")),
+    // Those that take long are gone into at the next asking.
+    refetchInterval: ({ state }) => (state.data?.promises.some(({ answer }) => answer === "open") ? AGAIN_MS : false),
+  });
 /** A promise that is being written; asked anew as it changes, the last answer standing meanwhile. */
 export const useTryPromise = (body: PromiseBody, was: string | undefined) =>
   useQuery({
@@ -34,6 +42,9 @@ export const useDrop = () =>
   );
 export const useKeepExample = () =>
   useActMutation((body: { message: number; shall: Shall }) => unwrap(api.POST("/examples", { body })));
-/** What a rule would turn, if it were saved as it is written. */
-export const askTurned = (body: { body: RuleBody; id?: number; place?: number }) =>
-  unwrap(api.POST("/rules/turned", { body })).then(({ turned }) => turned);
+/** The examples that a rule decides. */
+export const useRuleExamples = (rule: number) =>
+  useQuery({
+    queryKey: keys.ruleExamples(rule),
+    queryFn: () => unwrap(api.GET("/examples", { params: { query: { rule } } })),
+  });

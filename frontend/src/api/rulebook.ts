@@ -3,6 +3,8 @@ import { useActMutation } from "./acting";
 import { api, unwrap, bytes } from "./client";
 import { keys } from "./keys";
 
+/** What is personal in what goes along with the rulebook's file. */
+export const usePersonal = () => useQuery({ queryKey: keys.personal, queryFn: () => unwrap(api.GET("/rulebook/personal")) });
 export const useThings = () => useQuery({ queryKey: keys.things, queryFn: () => unwrap(api.GET("/things")) });
 export type RulebookFile = {
   text: string;

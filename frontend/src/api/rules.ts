@@ -5,12 +5,20 @@ import { keys } from "./keys";
 
 export const useRules = () => useQuery({ queryKey: keys.rules, queryFn: () => unwrap(api.GET("/rules")) });
 export const useVocabulary = () => useQuery({ queryKey: keys.vocabulary, queryFn: () => unwrap(api.GET("/vocabulary")) });
-export type Draft = { body: RuleBody; id?: number; place?: number; days: 7 | 30 | 90; message?: number; without?: boolean };
+export type Draft = {
+  body: RuleBody;
+  id?: number;
+  place?: number;
+  days: 7 | 30 | 90;
+  message?: number;
+  made?: Record<string, unknown>;
+  without?: boolean;
+};
 /** A draft tried on mail already here; asked anew as it is written, the last answer standing meanwhile. */
 export const useDryRun = (draft: Draft | undefined) =>
   useQuery({
     queryKey: keys.dryRun(draft),
-    queryFn: ({ signal }) => unwrap(api.POST("/rules/dry-run", { body: draft!, signal })),
+    queryFn: ({ signal }) => unwrap(api.POST("/rules/dry-run", { body: { ...draft!, made: draft!.made as never }, signal })),
     enabled: draft !== undefined,
     placeholderData: keepPreviousData,
     gcTime: 10_000, // a draft a key: none is asked for again

@@ -2,7 +2,15 @@ import { MutationCache } from "@tanstack/react-query";
 import { createContext, use, useSyncExternalStore, type ReactNode } from "react";
 import type { Offer, Outcome } from "../api/acting";
 
-export type Notice = { id: number; message: string; undo?: number; offer?: Offer; failed?: boolean; byItself?: boolean };
+export type Notice = {
+  id: number;
+  message: string;
+  undo?: number;
+  offer?: Offer;
+  failed?: boolean;
+  byItself?: boolean;
+  about?: string;
+};
 
 /** One notice at a time: what was just done, with its undo, or what could not be done. */
 export class NoticeBoard {
@@ -13,9 +21,13 @@ export class NoticeBoard {
 
   tell = (message: string, undo?: number, offer?: Offer) => this.#show({ message, undo, offer });
   fail = (message: string) => this.#show({ message, failed: true });
-  /** What came by itself: it does not take the place of a notice with an undo or of another such, and follows it. */
-  mention = (message: string, offer?: Offer, undo?: number) => {
-    const next = { message, offer, undo, byItself: true };
+  /**
+   * What came by itself: it does not take the place of a notice with an undo or of another such, and follows it.
+   * @param about of what; of one thing the last word is told
+   */
+  mention = (message: string, offer?: Offer, undo?: number, about?: string) => {
+    const next = { message, offer, undo, about, byItself: true };
+    this.#later = this.#later.filter((other) => about === undefined || other.about !== about);
     if (this.#notice?.undo || this.#notice?.byItself) this.#later.push(next);
     else this.#show(next);
   };

@@ -5,6 +5,8 @@ import type { RuleBody } from "../api/client";
 export type Beginning = {
   body?: RuleBody;
   message?: number;
+  /** the facts of one that need not be here, on which it is tried first */
+  made?: Record<string, unknown>;
   /** so many rules before it; the first where it is not said */
   place?: number;
   /** under which it stands */

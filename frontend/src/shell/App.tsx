@@ -20,6 +20,7 @@ import { useViewKeys } from "./useViewKeys";
 
 const AlertStation = lazily("AlertStation", () => import("../alerts/AlertStation"));
 const Paused = lazily("Paused", () => import("./Paused"));
+const Turning = lazily("Turning", () => import("./Turning"));
 const NoticeBar = lazily("NoticeBar", () => import("./NoticeBar"));
 const WelcomeScreen = lazily("WelcomeScreen", () => import("../screens/mail-in/WelcomeScreen"));
 
@@ -60,13 +61,16 @@ function Failing({ faults }: { faults: Status["faults"] }) {
   );
 }
 
+type Mentioned = { message?: string; path?: string; undo_id?: number; name?: string };
+
 /** Tells what came by itself: a round, a heads-down that is over, a view that calls for being gone through. */
 function useMentions() {
   const { mention } = useNotices();
   const navigate = useNavigate();
-  useHear(({ data }) => {
-    const { message, path, undo_id } = (data as { message?: string; path?: string; undo_id?: number } | undefined) ?? {};
-    if (message) mention(message, path ? { label: "Go through it", act: () => void navigate(path) } : undefined, undo_id);
+  useHear(({ kind, data }) => {
+    const { message, path, undo_id, name } = (data as Mentioned | undefined) ?? {};
+    const label = kind === "promise_broken" ? "See why" : "Go through it";
+    if (message) mention(message, path ? { label, act: () => void navigate(path) } : undefined, undo_id, name && kind + name);
   });
 }
 
@@ -124,6 +128,9 @@ export function App() {
         </Suspense>
         <Suspense fallback={null}>
           <AlertStation />
+        </Suspense>
+        <Suspense fallback={null}>
+          <Turning />
         </Suspense>
       </DropZone>
     </TrialsProvider>

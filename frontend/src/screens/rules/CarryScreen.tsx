@@ -1,7 +1,7 @@
 import Button from "@mui/material/Button";
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
-import { useBringIn, useRulebookPreview, type RulebookFile } from "../../api/rulebook";
+import { useBringIn, usePersonal, useRulebookPreview, type RulebookFile } from "../../api/rulebook";
 import { Fault } from "../../parts/Fault";
 import { FileField } from "../../parts/FileField";
 import { OneOf } from "../../parts/OneOf";
@@ -32,6 +32,7 @@ export function CarryScreen() {
   const [choices, setChoices] = useState<RulebookFile["choices"]>({});
   const given = file && { text: file.text, way, choices };
   const preview = useRulebookPreview(given);
+  const personal = usePersonal().data?.said;
   const bring = useBringIn();
   const page = preview.isError ? undefined : preview.data;
   const read = async (chosen: File | undefined) => {
@@ -45,7 +46,9 @@ export function CarryScreen() {
       <main className={`${ui.list} ${ui.rulesList}`}>
         <RulesNav />
         <h1 className={ui.lead}>Carry your rulebook</h1>
-        <p className={ui.sub}>Rules, groups, labels, inks and the plan in one open file. No mail is in it.</p>
+        <p className={ui.sub}>
+          Rules, groups, labels, inks, the plan, promises and examples in one open file. But for the examples, no mail is in it.
+        </p>
         <div className={ui.band}>
           <h2>Take it along</h2>
         </div>
@@ -53,8 +56,18 @@ export function CarryScreen() {
           <Button component="a" href="/api/rulebook" download>
             Save all of it as a file
           </Button>{" "}
+          {personal && (
+            <Button component="a" variant="text" href="/api/rulebook?examples=false" download>
+              without the examples
+            </Button>
+          )}{" "}
           or <Link to="/rules">choose some rules</Link> with “Take some along”; what they name goes with them.
         </p>
+        {personal && (
+          <p className={ui.hint}>
+            <b>This is personal:</b> {personal}
+          </p>
+        )}
         <div className={ui.band}>
           <h2>Bring one in</h2>
         </div>

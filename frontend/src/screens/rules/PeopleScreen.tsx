@@ -4,7 +4,7 @@ import { useEffect, useState, type FormEvent } from "react";
 import type { Things } from "../../api/client";
 import { useDeleteThing, useSaveThing, useThings, type Kind } from "../../api/rulebook";
 import { MARKS } from "../../look/colours";
-import { BeforeSaving } from "../../parts/BeforeSaving";
+import { BeforeSaving } from "../../rule/BeforeSaving";
 import { CardPicker } from "../../parts/CardPicker";
 import { Colour } from "../../parts/Colour";
 import { Fault } from "../../parts/Fault";

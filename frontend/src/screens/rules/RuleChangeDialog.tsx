@@ -1,7 +1,6 @@
 import Button from "@mui/material/Button";
 import { useEffect, useRef, useState } from "react";
 import ui from "../../parts/page.module.css";
-import { TurnedList } from "../../parts/TurnedList";
 import triedStyles from "../../rule/tried.module.css";
 import { TriedRow } from "../../rule/TriedRow";
 import type { Asked } from "./useRuleChange";
@@ -23,7 +22,6 @@ export function RuleChangeDialog({ asked, keep, back }: { asked: Asked; keep: ()
         </b>{" "}
         {preview.message} {preview.held}
       </p>
-      <TurnedList rows={preview.turned} />
       <div className={ui.rowOf}>
         <Button variant="contained" ref={first} onClick={keep}>
           {step.act === "move" ? "Keep the move" : act}

@@ -4,7 +4,6 @@ import type { Rule, RuleChange } from "../../api/client";
 import { foreseeMany, useChangeRules, type ManyAct } from "../../api/rules";
 import { useNotices } from "../../parts/notices";
 import ui from "../../parts/page.module.css";
-import { TurnedList } from "../../parts/TurnedList";
 
 const ACTS: { act: ManyAct; label: string }[] = [
   { act: "on", label: "Switch on" },
@@ -35,8 +34,7 @@ export function Several({
     );
   const ask = (act: ManyAct) =>
     foreseeMany({ rules: here, act }).then(
-      (preview) =>
-        preview.changed > 0 || preview.held_any || preview.turned.length > 0 ? setAsked({ act, preview }) : keep(act),
+      (preview) => (preview.changed > 0 || preview.held_any ? setAsked({ act, preview }) : keep(act)),
       (problem: Error) => fail(problem.message),
     );
   const many = here.length === 1 ? "one rule" : `${here.length} rules`;
@@ -65,7 +63,6 @@ export function Several({
             </b>{" "}
             {asked.preview.message} {asked.preview.held}
           </p>
-          <TurnedList rows={asked.preview.turned} />
           <div className={ui.rowOf}>
             <Button variant="contained" autoFocus onClick={() => keep(asked.act)}>
               {label}: {many}

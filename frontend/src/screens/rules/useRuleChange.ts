@@ -24,13 +24,11 @@ export function useRuleChange(rules: Rule[]) {
     else if (name === "delete") remove.mutate(rule.id, { onSuccess: () => focusRule(beside(rule.id)) });
     else change.mutate({ id: rule.id, version: rule.version, body: { ...rule.body, enabled: !rule.enabled } });
   };
-  /** A move is always put to the person; a switch or a deletion where held mail would be decided otherwise,
-   * or what was promised would be broken. */
+  /** A move is always put to the person; a switch or a deletion where held mail would be decided otherwise. */
   const ask = (rule: Rule, step: Step) =>
     foresee(rule.id, step).then(
       (preview) => {
-        const told = preview.held_any || preview.turned.length > 0;
-        if (told || (step.act === "move" && preview.changed > 0)) setAsked({ rule, step, preview });
+        if (preview.held_any || (step.act === "move" && preview.changed > 0)) setAsked({ rule, step, preview });
         else act(rule, step);
       },
       (problem: Error) => {

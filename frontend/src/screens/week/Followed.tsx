@@ -2,7 +2,7 @@ import Button from "@mui/material/Button";
 import { useState } from "react";
 import type { Week } from "../../api/client";
 import { useFollowCalendar, type OverMeetings } from "../../api/plan";
-import { BeforeSaving } from "../../parts/BeforeSaving";
+import { BeforeSaving } from "../../rule/BeforeSaving";
 import { Fault } from "../../parts/Fault";
 import { TextSlot } from "../../parts/fields";
 import ui from "../../parts/page.module.css";

@@ -17,7 +17,7 @@ import { addRound, addWindow, withRound, withWindow, type Pick, type Plan, type 
 import { Planned } from "./Planned";
 import styles from "./side.module.css";
 import weekStyles from "./week.module.css";
-import { TurnedList } from "../../parts/TurnedList";
+import { TurnedList } from "../../rule/TurnedList";
 import { Worst } from "./Worst";
 import { WeekBar } from "./WeekBar";
 import { ZoneChoice } from "./ZoneChoice";

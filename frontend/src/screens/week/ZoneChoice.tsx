@@ -5,7 +5,7 @@ import { useState, type FormEvent } from "react";
 import type { Week } from "../../api/client";
 import { useZones } from "../../api/moment";
 import { useSaveZone } from "../../api/plan";
-import { BeforeSaving } from "../../parts/BeforeSaving";
+import { BeforeSaving } from "../../rule/BeforeSaving";
 import { Fault } from "../../parts/Fault";
 import { TextSlot } from "../../parts/fields";
 import { DateSpan, spanOf } from "../../parts/moments";

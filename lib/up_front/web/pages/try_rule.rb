@@ -171,7 +171,7 @@ module UpFront
           check = Core::Check.new([], "/made")
           message = Core::Example.read_message(@made, check) or raise Core::Refused, check.faults
           before, after = [@without ? @rulebook.rules - [@old] : @rulebook.rules, rules].map { |rules| decided(rules, message) }
-          {id: nil, sender: message.from.first&.shown.to_s, subject: message.subject, when: @time_format.moment(message.arrived_at),
+          {id: 0, sender: message.from.first&.shown.to_s, subject: message.subject, when: @time_format.moment(message.arrived_at),
            matched: Core::Matcher.matches?(@draft.rule, Core::Reading.new(message)),
            changes: Core::ClaimDifference.new(before, after, @time_format).changes.map(&:to_h), reason: nil}
         end

@@ -2,7 +2,6 @@ import Button from "@mui/material/Button";
 import { useForeseen, useChangeRules, useMendRule, useMoveRule, useQuieten, type Repairing } from "../../../api/rules";
 import { Fault } from "../../../parts/Fault";
 import ui from "../../../parts/page.module.css";
-import { TurnedList } from "../../../parts/TurnedList";
 import type { FindingRow } from "./Finding";
 
 type Given = { repair: FindingRow["repairs"][number]; rules: FindingRow["rules"]; close: () => void };
@@ -39,7 +38,6 @@ export function Repair({ repair, rules, close }: Given) {
           “{rule}” would read: <b>{sentence}</b>
         </p>
       ))}
-      {foreseen.data && <TurnedList rows={foreseen.data.turned} />}
       <Fault of={foreseen} />
       <div className={ui.rowOf}>
         <Button variant="contained" autoFocus disabled={going || (act !== "quieten" && !foreseen.data)} onClick={carryOut}>

@@ -2,8 +2,7 @@ import Button from "@mui/material/Button";
 import Switch from "@mui/material/Switch";
 import { useState } from "react";
 import { Link, useLocation, useNavigate } from "react-router";
-import { Problem, type Rule, type RuleBody, type TurnedRow, type Vocabulary } from "../../../api/client";
-import { askTurned } from "../../../api/promises";
+import { Problem, type Rule, type RuleBody, type Vocabulary } from "../../../api/client";
 import { useChangeRule, useMakeRule, useRules, useDryRun } from "../../../api/rules";
 import { Conditions } from "../../../condition/Conditions";
 import { Exceptions } from "../../../condition/Exceptions";
@@ -12,9 +11,8 @@ import type { Condition } from "../../../condition/tree";
 import { Fault } from "../../../parts/Fault";
 import { TitleField } from "../../../parts/fields";
 import { useKey } from "../../../parts/keys";
-import { useNotices } from "../../../parts/notices";
 import ui from "../../../parts/page.module.css";
-import { TurnedList } from "../../../parts/TurnedList";
+import { Sure } from "../../../parts/Sure";
 import { useSettled } from "../../../parts/useSettled";
 import type { Effects } from "../../../rule/effects";
 import { Mend } from "../../../rule/Mend";
@@ -25,7 +23,7 @@ import { Conflict } from "./Conflict";
 import styles from "./editor.module.css";
 import { EffectLines } from "./EffectLines";
 import { Options } from "./Options";
-import { Sure } from "./Sure";
+import { RuleExamples } from "./RuleExamples";
 import { TryPane, type Against, type Days } from "./TryPane";
 import { useDraft } from "./useDraft";
 import { VersionsPane } from "./VersionsPane";
@@ -55,7 +53,14 @@ export function RuleEditor({ rule, vocabulary }: { rule: Rule | undefined; vocab
   const saving = rule ? change : make;
   const settled = useSettled({ body, days }, SETTLES_MS);
   const without = !rule || (against ?? (draft.clean ? "none" : "saved")) === "none";
-  const asked = useDryRun({ ...settled, id: rule?.id, place: draft.place, message: tried ?? draft.message, without });
+  const asked = useDryRun({
+    ...settled,
+    id: rule?.id,
+    place: draft.place,
+    message: tried ?? draft.message,
+    made: tried ? undefined : draft.made,
+    without,
+  });
   const dryRun = asked.data;
   const current = !asked.isPlaceholderData && JSON.stringify(settled.body) === JSON.stringify(body);
   const faultAt = (pointer: string) => dryRun?.faults.find((each) => each.pointer === pointer);
@@ -70,21 +75,7 @@ export function RuleEditor({ rule, vocabulary }: { rule: Rule | undefined; vocab
   useKey("close", () => navigate("/rules", { state: focusOn(rule?.id) }));
   const [asking, setAsking] = useState(false);
   const sweeping = current ? dryRun?.sweeping : undefined;
-  const [turned, setTurned] = useState<TurnedRow[]>([]);
-  const { fail } = useNotices();
-  // What was promised is looked at before it is saved: what would turn is shown, and saving is to be said.
-  const [looking, setLooking] = useState(false);
-  const saveOrTell = () => {
-    setLooking(true);
-    askTurned({ body, id: rule?.id, place: draft.place })
-      .then(
-        (rows) => (rows.length > 0 ? setTurned(rows) : save(toList)),
-        // What is wrong with the rule itself is said where it is saved.
-        (problem: Error) => (problem instanceof Problem && problem.status < 500 ? save(toList) : fail(problem.message)),
-      )
-      .finally(() => setLooking(false));
-  };
-  const askOrSave = () => (sweeping ? setAsking(true) : saveOrTell());
+  const askOrSave = () => (sweeping ? setAsking(true) : save(toList));
   const save = (then: (saved?: Rule) => void, version = draft.version) => {
     const done = (saved: { rule?: Rule }) => {
       draft.forget();
@@ -106,7 +97,7 @@ export function RuleEditor({ rule, vocabulary }: { rule: Rule | undefined; vocab
     });
   };
   const place = rule ? all.findIndex(({ id }) => id === rule.id) : 0;
-  const busy = saving.isPending || looking;
+  const busy = saving.isPending;
   const unready = unread || Boolean(dryRun && (dryRun.faults.length > 0 || dryRun.unfinished.length > 0));
   useKey("save", () => void (!unready && !busy && askOrSave()), true, true);
   const lacking = dryRun?.faults.find(({ make }) => make);
@@ -189,6 +180,7 @@ export function RuleEditor({ rule, vocabulary }: { rule: Rule | undefined; vocab
         </div>
         {fault("/then") && <p className={ui.inPlace}>{fault("/then")}</p>}
         <Options body={body} vocabulary={vocabulary} set={set} />
+        {rule && <RuleExamples rule={rule.id} />}
         <InWords
           text={draft.text}
           keep={draft.writeText}
@@ -213,18 +205,14 @@ export function RuleEditor({ rule, vocabulary }: { rule: Rule | undefined; vocab
         )}
         {!conflict && <Fault of={saving} />}
         {asking && sweeping && (
-          <Sure title="Is that what you mean?" anyway="Save it all the same" save={saveOrTell} close={() => setAsking(false)}>
-            <p>{sweeping} Add a condition, and it does so to some of it.</p>
-          </Sure>
-        )}
-        {turned.length > 0 && (
           <Sure
-            title="That breaks what was promised"
-            anyway="It is meant: save it"
+            title="Is that what you mean?"
+            anyway="Save it all the same"
+            back="Go on writing"
             save={() => save(toList)}
-            close={() => setTurned([])}
+            close={() => setAsking(false)}
           >
-            <TurnedList rows={turned} />
+            <p>{sweeping} Add a condition, and it does so to some of it.</p>
           </Sure>
         )}
         <div className={ui.editorFoot} data-editor-foot>

@@ -100,7 +100,7 @@ export function TryPane({ dryRun, days, choose, waiting, unread, on, against, co
           <>
             {dryRun.first && (
               <>
-                <h3 className={ui.smallHead}>On this message</h3>
+                <h3 className={ui.smallHead}>On {dryRun.first.id ? "this message" : "the message that breaks the promise"}</h3>
                 <ol className={triedStyles.tries}>
                   <TriedRow tried={dryRun.first} asks={dryRun.asks} />
                 </ol>

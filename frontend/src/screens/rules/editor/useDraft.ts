@@ -52,6 +52,7 @@ export function useDraft(rule: Rule | undefined) {
     version,
     text,
     message: begun?.message,
+    made: begun?.made,
     /** where a new one will be read */
     place: begun?.place,
     clean,

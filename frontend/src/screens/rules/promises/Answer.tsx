@@ -2,8 +2,8 @@ import type { PromiseRow } from "../../../api/client";
 import { Pill } from "../../../parts/Pill";
 import styles from "./promises.module.css";
 
-const WORDS = { proved: "proved", broken: "broken", holds: "holds on your mail" } as const;
-const KINDS = { proved: "new", broken: "top", holds: "plain" } as const;
+const WORDS = { proved: "proved", broken: "broken", holds: "holds on your mail", open: "being looked at" } as const;
+const KINDS = { proved: "new", broken: "top", holds: "plain", open: "plain" } as const;
 
 /** Whether a promise holds, and what tells so. */
 export const Answer = ({ row: { answer, told, seen } }: { row: PromiseRow }) => (

@@ -5,8 +5,9 @@ import { Fault } from "../../../parts/Fault";
 import ui from "../../../parts/page.module.css";
 import styles from "./promises.module.css";
 
-/** Changes of the rules with which a promise would hold: each opens in the editor, and is tried there on one's own mail. */
-export function Mends({ name }: { name: string }) {
+/** Changes of the rules with which a promise would hold: each opens in the editor, and is tried there on what
+ * breaks it and on one's own mail. */
+export function Mends({ name, made }: { name: string; made?: Record<string, unknown> }) {
   const mends = useMends(name, true);
   const navigate = useNavigate();
   return (
@@ -16,7 +17,7 @@ export function Mends({ name }: { name: string }) {
         <p className={ui.quiet}>No one change was found that would; look at the message, and at the rules that speak of it.</p>
       )}
       {mends.data?.mends.map(({ label, rule, body }) => (
-        <Button key={label} onClick={() => void navigate(`/rules/${rule ?? "new"}`, { state: { begin: { body } } })}>
+        <Button key={label} onClick={() => void navigate(`/rules/${rule ?? "new"}`, { state: { begin: { body, made } } })}>
           {label}
         </Button>
       ))}

@@ -1,12 +1,13 @@
 import Button from "@mui/material/Button";
 import { useState } from "react";
-import type { PromiseRow, Promises, Vocabulary } from "../../../api/client";
+import { Link, useNavigate } from "react-router";
+import type { ExampleRow, PromiseRow, Vocabulary } from "../../../api/client";
 import { useDrop, useKeep, usePromises } from "../../../api/promises";
 import { useVocabulary } from "../../../api/rules";
 import { Fault } from "../../../parts/Fault";
 import ui from "../../../parts/page.module.css";
-import { Pill } from "../../../parts/Pill";
 import { useFallenFocus } from "../../../parts/useFallenFocus";
+import { ExampleLine } from "../../../rule/ExampleLine";
 import { RulesNav } from "../RulesNav";
 import { Answer } from "./Answer";
 import { Mends } from "./Mends";
@@ -19,6 +20,7 @@ function Promised({ row, vocabulary }: { row: PromiseRow; vocabulary: Vocabulary
   const [mending, setMending] = useState(false);
   const drop = useDrop();
   const keep = useKeep();
+  const navigate = useNavigate();
   const name = row.body.name;
   if (writing)
     return (
@@ -45,6 +47,17 @@ function Promised({ row, vocabulary }: { row: PromiseRow; vocabulary: Vocabulary
             What would mend it?
           </Button>
         )}
+        {row.shown && (
+          <Button
+            variant="text"
+            aria-label={`Open what breaks it in Try it: ${name}`}
+            onClick={() =>
+              void navigate(`/rules/${row.shown!.rule ?? "new"}`, { state: { begin: { made: row.shown!.message } } })
+            }
+          >
+            Open it in Try it
+          </Button>
+        )}
         {row.keep && (
           <Button
             variant="text"
@@ -64,22 +77,44 @@ function Promised({ row, vocabulary }: { row: PromiseRow; vocabulary: Vocabulary
           Delete
         </Button>
       </div>
-      {mending && <Mends name={name} />}
+      {mending && <Mends name={name} made={row.shown?.message} />}
+      {row.late.length > 0 && (
+        <ul className={styles.late} aria-label={`The newest messages that broke it: ${name}`}>
+          {row.late.map(({ id, sender, subject, said }) => (
+            <li key={id}>
+              <Link to={`/front/${id}`}>
+                <b>{sender}</b> {subject || "(no subject)"}
+              </Link>
+              : {said}
+            </li>
+          ))}
+        </ul>
+      )}
       <Fault of={keep} />
     </li>
   );
 }
 
 /** One message that is kept to be decided as it shall. */
-function Example({ example }: { example: Promises["examples"][number] }) {
+function Example({ example }: { example: ExampleRow }) {
   const drop = useDrop();
   return (
     <li aria-label={example.name}>
       <h3>{example.about}</h3>
       <p>
-        {example.shall} <Pill kind={example.kept ? "new" : "top"}>{example.kept ? "so it is" : "not so any more"}</Pill>{" "}
-        {!example.kept && <>As your rules are: {example.now}</>}
+        <ExampleLine example={example} />
       </p>
+      {example.rules.length > 0 && (
+        <p className={styles.seen}>
+          Decided by{" "}
+          {example.rules.map(({ id, name }, at) => (
+            <span key={id}>
+              {at > 0 && ", "}
+              <Link to={`/rules/${id}`}>{name}</Link>
+            </span>
+          ))}
+        </p>
+      )}
       <Button
         variant="text"
         disabled={drop.isPending}

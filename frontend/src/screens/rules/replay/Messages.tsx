@@ -4,7 +4,7 @@ import type { Replay } from "../../../api/client";
 import { useBothWhys, type ReplayOf } from "../../../api/replay";
 import { Fault } from "../../../parts/Fault";
 import ui from "../../../parts/page.module.css";
-import { WhyLines } from "../../../rule/WhyLines";
+import { BothWhys } from "../../../rule/BothWhys";
 import styles from "./replay.module.css";
 
 type Row = Replay["groups"][number]["messages"][number];
@@ -14,16 +14,10 @@ export type Replayed = { asked: ReplayOf; names: string[] };
 function Whys({ id, of }: { id: number; of: Replayed }) {
   const whys = useBothWhys(of.asked, id);
   return (
-    <div className={styles.whys} aria-busy={whys.isPending}>
+    <>
       <Fault of={whys} />
-      {whys.data?.whys.map(({ summary, lines }, place) => (
-        <section key={place} aria-label={of.names[place]} className={place ? styles.otherWhy : styles.oneWhy}>
-          <span className={ui.quiet}>{of.names[place]}</span>
-          <b>{summary}</b>
-          <WhyLines lines={lines} />
-        </section>
-      ))}
-    </div>
+      {!whys.isError && <BothWhys whys={whys.data?.whys ?? []} names={of.names} />}
+    </>
   );
 }
 
@@ -37,7 +31,7 @@ function Message({ row, of }: { row: Row; of: Replayed }) {
       </Link>
       <span className={ui.quiet}>{when}</span>
       <span>{changes.map(({ now, was }) => `${now || "nothing"}, was ${was || "nothing"}`).join("; ")}</span>
-      <button aria-expanded={open} aria-label={`Both whys: ${subject}`} onClick={() => setOpen(!open)}>
+      <button aria-expanded={open} aria-label={`${open ? "Hide" : "Both whys"}: ${subject}`} onClick={() => setOpen(!open)}>
         {open ? "Hide" : "Both whys"}
       </button>
       {open && <Whys id={id} of={of} />}

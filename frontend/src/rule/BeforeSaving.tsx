@@ -1,8 +1,8 @@
 import { useHeldPreview, type HeldChange } from "../api/plan";
-import { Fault } from "./Fault";
+import { Fault } from "../parts/Fault";
 import { TurnedList } from "./TurnedList";
-import ui from "./page.module.css";
-import { useSettled } from "./useSettled";
+import ui from "../parts/page.module.css";
+import { useSettled } from "../parts/useSettled";
 
 const SETTLES_MS = 350;
 
