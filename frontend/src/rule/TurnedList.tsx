@@ -13,7 +13,12 @@ function Turned({ row: { kind, name, said, whys } }: { row: TurnedRow }) {
       <p className={ui.inPlace}>
         The {kind} “{name}” would not hold any more: {said}{" "}
         {whys.length > 0 && (
-          <Button variant="text" aria-expanded={open} aria-label={`${open ? "Hide" : "Both whys"}: ${name}`} onClick={() => setOpen(!open)}>
+          <Button
+            variant="text"
+            aria-expanded={open}
+            aria-label={`${open ? "Hide" : "Both whys"}: ${name}`}
+            onClick={() => setOpen(!open)}
+          >
             {open ? "Hide" : "Both whys"}
           </Button>
         )}
