@@ -29,6 +29,9 @@ gem "committee", "~> 5.6"
 gem "thor", "~> 1.5"
 gem "tty-progressbar", "~> 0.18"
 
+gem "net-smtp", "~> 0.5.1"
+gem "midi-smtp-server", "~> 3.3"
+
 group :test do
   gem "minitest", "~> 5.27"
   gem "rack-test", "~> 2.3"

@@ -4,6 +4,7 @@
 
 require "bundler/setup"
 require "optparse"
+require "socket"
 require_relative "../lib/up_front"
 require_relative "demo"
 
@@ -28,9 +29,12 @@ clock = UpFront::Clock::Adjustable.new(world.clock_file)
 pace = File.join(world.folder, "pace")
 clock.set(rate: Float(File.read(pace))) if File.exist?(pace)
 
+smtp = TCPServer.open("127.0.0.1", 0) { _1.addr[1] } # one that is free
+world.send_by(smtp)
+
 bin = File.join(UpFront::ROOT, "bin")
 office = spawn(RbConfig.ruby, File.join(bin, "post-office"), "play", "--mail", world.mail, "--script", world.script, "--clock",
-  world.clock_file)
+  world.clock_file, "--smtp", smtp.to_s, "--rules", File.join(__dir__, "post-office.json"))
 server = spawn(RbConfig.ruby, File.join(bin, "upfront"), "serve", "--database", world.database, "--clock", world.clock_file, "--script",
   world.script, "--port", port.to_s)
 stop = proc { Process.kill("TERM", server) }

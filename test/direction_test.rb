@@ -21,18 +21,20 @@ class DirectionTest < Minitest::Test
       "deciding" => "mail plan conditions effects", "rulebook" => "text time check mail plan conditions effects deciding",
       "language" => "check text time mail plan conditions effects deciding rulebook", "alerts" => "effects", "front" => "text time mail",
       "learning" => "text", "checkup" => "check text time mail plan conditions deciding rulebook language",
+      "outgoing" => "mail",
       "promises" => "text time check mail conditions effects deciding rulebook checkup language"
     },
     "store" => {
       "database" => "", "rulebook" => "database", "plan" => "database", "alerts" => "database", "sources" => "database",
       "mail" => "database rulebook sources", "threads" => "database mail", "asking" => "database rulebook mail",
-      "history" => "database mail asking rulebook", "opening" => "database mail asking"
+      "history" => "database mail asking rulebook", "opening" => "database mail asking", "outgoing" => "database"
     },
     "desk" => {
       "acting" => "", "previews" => "acting", "deciding" => "acting previews", "rules" => "acting deciding previews",
       "plan" => "acting deciding",
       "views" => "acting", "alerts" => "acting plan", "mail" => "acting previews alerts deciding", "intake" => "acting deciding mail",
-      "rulebook" => "acting deciding plan", "large" => "acting mail", "history" => "acting deciding large rules"
+      "rulebook" => "acting deciding plan", "large" => "acting mail", "history" => "acting deciding large outgoing rules",
+      "outgoing" => "acting intake mail"
     }
   }.freeze
 

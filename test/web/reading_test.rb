@@ -26,6 +26,7 @@ class ReadingTest < Minitest::Test
     %w[thread account].each { Desk::SaveView.new(clock).call({"name" => "By #{_1}", "when" => {"all" => []}, "group_by" => _1}) }
     Desk::SavePromise.new(clock, "promises").call({"name" => "Quiet", "holds" => {"loudest" => "none"}})
     fill(8, "first")
+    Desk::ChangeDraft.new(clock).begin("new")
   end
 
   def fill(count, name)
@@ -43,6 +44,7 @@ class ReadingTest < Minitest::Test
       id = path.start_with?("/messages") ? Store::Message.first.id : Store::View.first.id
       id = Store::Rule.first.id if path.start_with?("/rules", "/proposals")
       id = Store::View.last.id if path == "/views/{id}"
+      id = Store::Draft.first.id if path.start_with?("/drafts")
       "#{path.sub("{id}", id.to_s)}#{asked(path)}"
     end
   end

@@ -68,6 +68,9 @@ export const keys = {
   discarded: ["views", "discarded"],
   viewDryRun: (body: unknown, id: Id) => ["viewDryRun", body, id],
   sources: ["sources"],
+  outbox: ["outbox"],
+  draft: (id: Id) => ["draft", id],
+  mailOut: ["sources", "out"],
 } as const;
 
 const MAIL = ["proposals", "front", "held", "day", "round", "status", "message", "views", "find", "inks", "backTimes"];
@@ -116,6 +119,7 @@ export const TOUCHES: Record<string, readonly string[]> = {
   alert_settings: ["showingAlerts", "front", "history"],
   clock: ["clock", "day", "front", "held"],
   sources: ["sources", "status", "front", "held", "day", "checkUp", "history"],
+  outbox: ["outbox", "status", "history"],
   faults: ["status"],
   progress: ["status", "history"],
   calendar_address: ["calendarAddress"],

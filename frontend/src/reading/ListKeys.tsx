@@ -52,7 +52,7 @@ export function ListKeys({ open, act, show, go, all: whole }: Given) {
   };
   const pane = (name: Pane) => {
     const ids = aim();
-    if (ids.length > 1 && name !== "rule" && name !== "keep" && name !== "example") return chosen.show(name);
+    if (ids.length > 1 && (name === "back" || name === "labels" || name === "ink")) return chosen.show(name);
     const one = ids.length === 1 ? ids[0] : near();
     if (one !== undefined) show(one, name);
   };
@@ -104,6 +104,9 @@ export function ListKeys({ open, act, show, go, all: whole }: Given) {
   useKey("raise", () => doing("raise"));
   useKey("lower", () => doing("lower"));
   useKey("example", () => pane("example"));
+  useKey("answer", () => pane("reply"));
+  useKey("answerAll", () => pane("reply_all"));
+  useKey("forward", () => pane("forward"));
   useKey("keep", () => (all(({ kept }) => kept === true) ? doing("unkeep") : aim().length > 1 ? doing("keep") : pane("keep")));
   useKey("label", () => pane("labels"));
   useKey("ink", () => pane("ink"));

@@ -3,6 +3,7 @@ import { Link, useLocation, useNavigate } from "react-router";
 import { TrialsProvider } from "../alerts/trials";
 import { useConnection, useHear } from "../api/events";
 import { useStatus } from "../api/moment";
+import { beginDraft } from "../api/outgoing";
 import type { Status } from "../api/client";
 import type { Connection } from "../api/stream";
 import { lazily } from "../look/lazily";
@@ -33,6 +34,7 @@ const TITLES: Record<string, string> = {
   inks: "Inks",
   views: "Views",
   "mail-in": "Mail in",
+  outbox: "Outbox",
   done: "What was done",
 };
 
@@ -74,6 +76,18 @@ function useMentions() {
   });
 }
 
+/** Begins a new message from anywhere. */
+function useWrite() {
+  const navigate = useNavigate();
+  const { fail } = useNotices();
+  useKey("write", () =>
+    beginDraft("new").then(
+      ({ id }) => void navigate(`/outbox/${id}`),
+      (problem: Error) => fail(problem.message),
+    ),
+  );
+}
+
 export function App() {
   const connection = useConnection();
   useMentions();
@@ -87,6 +101,8 @@ export function App() {
   useViewKeys();
   useKey("alerts", () => navigate("/alerts"));
   useKey("mailIn", () => navigate("/mail-in"));
+  useKey("outbox", () => navigate("/outbox"));
+  useWrite();
   const held = status.data?.held ?? 0;
   const next = status.data?.next_round;
   useEffect(() => {

@@ -27,6 +27,9 @@ export function Bar({ status }: { status: Status }) {
         </NavLink>
         <NavLink to="/week">Week</NavLink>
         <NavLink to="/alerts">Alerts</NavLink>
+        <NavLink to="/outbox">
+          Outbox {status.outgoing > 0 && <b aria-label={`${status.outgoing} to go`}>{status.outgoing}</b>}
+        </NavLink>
         <NavLink to="/mail-in">Mail in</NavLink>
       </nav>
       <div className={styles.barRight}>

@@ -35,6 +35,8 @@ const SCREENS: [path: string, Screen: ReturnType<typeof lazily>][] = [
   ["/week", lazily("WeekScreen", () => import("../screens/week/WeekScreen"))],
   ["/done", lazily("DoneScreen", () => import("../screens/done/DoneScreen"))],
   ["/mail-in", lazily("SourcesScreen", () => import("../screens/mail-in/SourcesScreen"))],
+  ["/outbox/:draft?", lazily("OutboxScreen", () => import("../screens/outbox/OutboxScreen"))],
+  ["/mail-in/out", lazily("MailOutScreen", () => import("../screens/mail-in/MailOutScreen"))],
   ["/mail-in/me", lazily("AboutScreen", () => import("../screens/mail-in/AboutScreen"))],
 ];
 

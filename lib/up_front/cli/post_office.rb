@@ -26,9 +26,13 @@ module UpFront
 
       desc "play", "Deliver a day's script as its moments come"
       option :script, type: :string, required: true
+      option :smtp, type: :numeric, desc: "The port at which it takes letters by SMTP, on this machine alone; without it, it takes none"
+      option :rules, type: :string, desc: "A file that says what it does with letters for some addresses"
       def play
         script = Post::Script.new(options[:script])
+        counter = open_counter
         loop do
+          counter&.turn
           at = clock.now
           script.due(@played, at).each do |entry|
             office.deliver(script.raw(entry), to: entry.to, at: entry.at, zone: zone,
@@ -52,6 +56,13 @@ module UpFront
       no_commands do
         def clock = @clock ||= options[:clock] ? Clock::Adjustable.new(options[:clock]) : Clock::System.new
         def zone = @zone ||= Core::Zone.new(options[:zone])
+
+        def open_counter
+          return unless options[:smtp]
+
+          Post::StandIn.new(office, clock, zone, port: options[:smtp], rules: options[:rules]).tap(&:start)
+        end
+
         def office = @office ||= Post::Office.new(options[:mail])
       end
     end

@@ -17,16 +17,17 @@ module UpFront
       # @param to [String] the account's address @param at [Time] @param zone [Core::Zone]
       # @param unique [String] the file's name; delivering under it a second time does nothing
       # @param folder [String, nil] a Maildir++ subfolder such as "Sent" @param flags [String] "S" for seen
+      # @param sender [String, nil] of the envelope, empty for none; where nil, the first of From
       # @param sync [Boolean] whether it is on the disk when this returns, as an agent must make sure
       # @return [String] the file's path
-      def deliver(raw, to:, at:, zone:, unique:, folder: nil, flags: nil, sync: true)
+      def deliver(raw, to:, at:, zone:, unique:, folder: nil, flags: nil, sender: nil, sync: true)
         box = box(to, folder)
         there = Dir.glob(File.join(box, "{new,cur}", "#{unique}*")).first
         return there if there
 
         draft = File.join(box, "tmp", unique)
         File.open(draft, "wb") do |file|
-          file.write(folder ? "" : stamps(raw, to, at, zone), raw.gsub(/\r?\n/, "\n"))
+          file.write(folder ? "" : stamps(raw, to, at, zone, sender), raw.gsub(/\r?\n/, "\n"))
           file.fsync if sync
         end
         target = flags ? File.join(box, "cur", "#{unique}:2,#{flags}") : File.join(box, "new", unique)
@@ -44,8 +45,8 @@ module UpFront
 
       private
 
-      def stamps(raw, to, at, zone)
-        sender = raw[/^From:.*?([^\s<>]+@[^\s<>]+)/i, 1]
+      def stamps(raw, to, at, zone, sender)
+        sender ||= raw[/^From:.*?([^\s<>]+@[^\s<>]+)/i, 1]
         "Return-Path: <#{sender}>\nDelivered-To: #{to}\nReceived: from mail.#{sender.to_s.split("@").last || "unknown.example"} by " \
           "#{HOST} with ESMTP for <#{to}>;\n\t#{zone.local(at).rfc2822}\n"
       end

@@ -45,8 +45,10 @@ module UpFront
       # Mail is read, what has come is announced, and the rest is done, each without waiting for the others.
       def at_work(faults)
         attempts = -> { Attempts.new(@clock, faults: faults) }
-        watchers = {Work.announcing(@clock) => Watcher::SECONDS, Work.beside(@clock) => Watcher::UNHURRIED_SECONDS}.map do |work, seconds|
-          Watcher.new(@clock, work, attempts.call, commits: Store::Commits.new(@database), seconds: seconds)
+        work = {Work.announcing(@clock) => Watcher::SECONDS, Work.beside(@clock) => Watcher::UNHURRIED_SECONDS,
+                Work.outgoing(@clock) => Watcher::UNHURRIED_SECONDS}
+        watchers = work.map do |parts, seconds|
+          Watcher.new(@clock, parts, attempts.call, commits: Store::Commits.new(@database), seconds: seconds)
         end
         [Mailboxes.new(@clock, &attempts), *watchers].each(&:start)
       end

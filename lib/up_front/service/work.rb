@@ -20,6 +20,12 @@ module UpFront
           by_time("calling for views") { Desk::CallReviews.new(clock).call }]
       end
 
+      # What goes out, which waits for servers elsewhere.
+      def outgoing(clock)
+        sending = Desk::SendDue.new(clock)
+        [by_time("the outbox") { sending.call }]
+      end
+
       # What may take longer, and nobody waits for.
       def beside(clock)
         [

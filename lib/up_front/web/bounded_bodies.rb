@@ -8,7 +8,8 @@ module UpFront
       MOST = MIB # some ten thousand numbers of messages
       # A rulebook's file, as text within JSON; files, which are read as far as their kind goes, and mail, which is read piece by piece.
       LONGER = {%r{\A/api/rulebook(?:/preview)?\z} => 12 * MIB, %r{\A/api/imports\z} => 16 * 1024 * MIB,
-                %r{\A/api/(?:sounds|contact-cards|calendars?)} => 64 * MIB}.freeze
+                %r{\A/api/(?:sounds|contact-cards|calendars?)} => 64 * MIB,
+                %r{\A/api/drafts/\d+/files\z} => 20 * MIB}.freeze
 
       def initialize(app)
         @app = app

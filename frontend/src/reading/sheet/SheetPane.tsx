@@ -2,11 +2,12 @@ import KeyboardArrowDown from "@mui/icons-material/KeyboardArrowDown";
 import KeyboardArrowUp from "@mui/icons-material/KeyboardArrowUp";
 import Button from "@mui/material/Button";
 import IconButton from "@mui/material/IconButton";
-import { useEffect, useRef, type ReactNode } from "react";
+import { Suspense, useEffect, useRef, type ReactNode } from "react";
 import { Link, useNavigate } from "react-router";
 import { alertsOpened } from "../../api/alerts";
 import type { Sheet } from "../../api/client";
 import { useMarkRead, useSheet } from "../../api/messages";
+import { lazily } from "../../look/lazily";
 import { Fault } from "../../parts/Fault";
 import ui from "../../parts/page.module.css";
 import type { Acts } from "../acts";
@@ -26,6 +27,8 @@ import styles from "./sheet.module.css";
 import { Source } from "./Source";
 import { Thread } from "./Thread";
 import { Why } from "./Why";
+
+const AnswerPane = lazily("AnswerPane", () => import("../write/AnswerPane"));
 
 type Given = {
   id: number | undefined;
@@ -127,6 +130,11 @@ export function SheetPane({ id, at, act, pane, show, reads = "at once", step, em
       {data && pane === "labels" && <LabelsPane ids={[id]} has={data.labels} close={close} />}
       {data && pane === "ink" && <InkPane ids={[id]} has={data.ink ?? null} close={close} />}
       {data && pane === "keep" && <KeepPane id={id} act={act} close={close} />}
+      {data && (pane === "reply" || pane === "reply_all" || pane === "forward") && (
+        <Suspense fallback={null}>
+          <AnswerPane key={pane} id={id} kind={pane} close={close} />
+        </Suspense>
+      )}
       {data && pane === "example" && <ExamplePane sheet={data} close={close} />}
       {data && pane === "back" && (
         <BringBack

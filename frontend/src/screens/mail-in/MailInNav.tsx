@@ -3,6 +3,7 @@ import { SubNav } from "../../parts/SubNav";
 const PAGES = [
   ["/mail-in", "Where mail comes from"],
   ["/mail-in/me", "About me and my accounts"],
+  ["/mail-in/out", "Mail out"],
 ] as const;
 
 /** The pages of where mail comes from, and to whom. */

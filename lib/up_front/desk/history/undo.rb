@@ -7,7 +7,7 @@ module UpFront
     class Undo < ChangeRulebook
       MODELS = {"State" => Store::State, "Rule" => Store::Rule, "Rulebook" => Store::Rulebook, "View" => Store::View,
                 "ThreadPreference" => Store::ThreadPreference, "Account" => Store::Account,
-                "LeftAlone" => Store::LeftAlone, "ProposalAnswer" => Store::ProposalAnswer}.freeze
+                "LeftAlone" => Store::LeftAlone, "ProposalAnswer" => Store::ProposalAnswer, "Draft" => Store::Draft}.freeze
 
       NAMES = "AppliedNames" # names of labels and inks on mail
 
@@ -61,6 +61,7 @@ module UpFront
       def put_back(change)
         case change.model
         when NAMES then rename(change)
+        when SendDraft::MODEL then ChangeOutgoing.new(clock).take_back(change.key)
         when PauseRules::MODEL then @unpaused = PauseRules.new(clock).take_back(change.before, change.after)
         else restore(MODELS.fetch(change.model), change)
         end
@@ -99,6 +100,7 @@ module UpFront
         case record
         when Store::Rule then "The rule “#{record.name}”"
         when Store::View then "The view “#{record.name}”"
+        when Store::Draft then "What is written"
         else "The rulebook"
         end
       end
@@ -157,6 +159,7 @@ module UpFront
         PauseRules.new(clock).decide_anew(@unpaused) if touched.include?(PauseRules::MODEL)
         event("proposals") if touched.include?("ProposalAnswer")
         event("check_up") if touched.include?("LeftAlone")
+        event("outbox") if touched.include?("Draft")
         views = touched.include?("View")
         event("views") if views
         return views && Store::CurrentRulebook.turn_views unless touched.intersect?(%w[Rule Rulebook])

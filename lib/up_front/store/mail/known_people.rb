@@ -19,6 +19,18 @@ module UpFront
         (keys.size > MOST) ? [] : keys
       end
 
+      MOST_NEAR = 500
+
+      # @param person [Core::Address]
+      # @return [Array<String>] addresses that are known of the same domain, or of the same name before the sign; itself where it is known
+      def near(person)
+        return [] unless person.domain
+
+        local, domain = [person.local, person.domain].map { Message.sanitize_sql_like(_1) }
+        among = Message.where("sender_key LIKE ? OR sender_key LIKE ?", "%@#{domain}", "#{local}@%").distinct.limit(MOST_NEAR)
+        among.pluck(:sender_key) + MessagePerson.where(key: person.key).limit(1).pluck(:key)
+      end
+
       # @return [Hash{String=>String}] for each of these addresses that mail has come from, the name that it came under last
       def names(keys)
         Message.where(sender_key: keys).order(:id).pluck(:sender_key, :sender_name).to_h

@@ -16,6 +16,7 @@ module UpFront
               paused: book&.pauses&.running(now)&.then { |_, to| {until: to && Core::TimeFormat.new(book.zone, now).moment(to)} },
               heads_down: book && Pages::HeadsDown.new(book, now).active,
               held: ready ? Store::State.held(now).count : 0, proposals: book ? Desk::Proposals.new(book, now).count : 0,
+              outgoing: ready ? Store::Outgoing.open.count : 0,
               next_round: book && Store::State.held(now).minimum(:surface_at)&.then { Core::TimeFormat.new(book.zone, now).moment(_1) },
               accounts: Store::Account.all.map { {id: _1.id, name: _1.name, address: _1.addresses.first} })
           end

@@ -1,0 +1,96 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Desk
+    # Sends what was written: puts it into the outbox, from where it goes after a while or at a moment of the person's own.
+    class SendDraft < Act
+      MODEL = "Outgoing" # of the undo step: taken back by {TakeBack}
+      WHY = {"new" => "You wrote it.", "reply" => "You answered.", "reply_all" => "You answered all.",
+             "forward" => "You handed it on."}.freeze
+
+      # @param version [Integer] of the draft as it was read @param at [Time, nil] when it goes; after the usual while where nil
+      # @param clear [Boolean] whether the message that is answered is cleared
+      # @return [Done] with the {Store::Outgoing} as result @raise [Impossible, Core::Refused]
+      def call(id, version:, at: nil, clear: false)
+        transaction do
+          draft = Store::Draft.find_by(id: id, dropped_at: nil) or raise Impossible.gone("draft")
+          raise Impossible.new("It was changed in another page meanwhile. Look at it again.", status: 409) if version != draft.version
+
+          server!(draft.account)
+          outgoing = put(draft, goes_at(at))
+          Clear.new(clock).call([draft.message_id]) if clear && draft.message_id
+          draft.destroy!
+          text = "“#{ChangeDraft.title(draft)}” goes #{goes(outgoing.goes_at)}."
+          Done.new(message: text, undo_id: undo_step(text, MODEL => [{"key" => outgoing.id, "before" => {"state" => "none"},
+                                                                      "after" => {"state" => "waiting"}}]), result: outgoing)
+        end
+      end
+
+      private
+
+      def server!(account)
+        return if Store::MailServer.exists?(account_id: account.id)
+
+        raise Impossible.new("Up Front does not know by which server mail of “#{account.name}” goes out. Give it under Mail out.",
+          pointer: "/account", status: 409)
+      end
+
+      def goes_at(at)
+        return now + PutOut.seconds unless at
+        raise Impossible.new("That moment has passed. Choose a later one.", pointer: "/at") if at < now
+        raise Impossible.new("That is more than a year away.", pointer: "/at") if at > now + 366 * 86_400
+
+        at
+      end
+
+      def goes(at)
+        return "at once" if at <= now
+        return "in #{Core::English.count((at - now).round, "second")}" if at - now <= PutOut::MOST_SECONDS
+
+        Core::TimeFormat.new(Store::CurrentRulebook.rulebook.zone, now).moment(at)
+      end
+
+      def put(draft, at)
+        people = recipients(draft)
+        from = from(draft)
+        message_key = Post::OutgoingLetter.message_id(from.domain)
+        letter = letter(draft, people, from, message_key)
+        outgoing = PutOut.new(clock).call(letter, message_key: message_key, people: people, sender: from.email,
+          subject: draft.body["subject"].to_s.strip, why: WHY.fetch(draft.kind), at: at, account: draft.account, message: draft.message,
+          draft: draft.body.merge("kind" => draft.kind))
+        Store::Record.with_connection do |connection|
+          connection.execute("INSERT INTO outgoing_files (outgoing_id, name, media_type, bytes, content) SELECT #{outgoing.id}, name, " \
+            "media_type, bytes, content FROM draft_files WHERE draft_id = #{draft.id} ORDER BY id")
+        end
+        outgoing
+      rescue Post::OutgoingLetter::Unusable => unusable
+        raise Impossible, unusable.message
+      end
+
+      def recipients(draft)
+        document = Store::CurrentRulebook.document
+        people = %w[to cc bcc].to_h { |role| [role, GivenRecipients.read(draft.body[role] || [], "/#{role}", document)] }
+        raise Impossible.new("Say to whom it goes.", pointer: "/to") if people.values.all?(&:empty?)
+
+        taken = Set.new
+        people.transform_values { |those| those.select { taken.add?(_1.key) } }
+      end
+
+      # Under the address that it came to, where it is one of the account's.
+      def from(draft)
+        own = draft.account.addresses.map { Core::Address.normalise(_1) }
+        to = draft.message ? (draft.message.addresses("to") + draft.message.addresses("cc")).find { own.include?(_1.key) } : nil
+        Core::Address.new(to&.email || draft.account.addresses.first, Store::CurrentRulebook.rulebook.owner["name"])
+      end
+
+      def letter(draft, people, from, message_key)
+        rulebook = Store::CurrentRulebook.rulebook
+        answered = draft.message && Core::Answer.new(draft.message.to_core, rulebook.names, nil)
+        files = draft.files.map { Post::OutgoingLetter::File.new(name: _1.name, type: _1.media_type, content: _1.content) }
+        Post::OutgoingLetter.new(from: from, to: people["to"], cc: people["cc"], subject: draft.body["subject"].to_s,
+          text: draft.body["text"].to_s, message_id: message_key, at: rulebook.zone.local(now), files: files,
+          references: answered ? answered.references.map { "<#{_1.delete("<>")}>" } : [], answers: draft.kind.start_with?("reply")).to_s
+      end
+    end
+  end
+end
