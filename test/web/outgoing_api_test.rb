@@ -11,7 +11,8 @@ class OutgoingAPITest < Minitest::Test
     set_up
     sends_by(signature: "Wren\nLantern Quay")
     @loan = take(subject: "Re: A loan", from: "Ana Ferro <ana@casadomar.example>", to: "#{ME}, bo@far.example",
-      id: "<loan@casadomar.example>", text: "Dear Wren,\n> earlier\nplease sign.", headers: ["References: <first@casadomar.example>", "Cc: cy@far.example"])
+      id: "<loan@casadomar.example>", text: "Dear Wren,\n> earlier\nplease sign.",
+      headers: ["References: <first@casadomar.example>", "Cc: cy@far.example"])
   end
 
   def begin_draft(kind, **more) = ask(:post, "/drafts", {kind: kind, **more}, status: 201)
