@@ -21,7 +21,7 @@ class DirectionTest < Minitest::Test
       "deciding" => "mail plan conditions effects", "rulebook" => "text time check mail plan conditions effects deciding",
       "language" => "check text time mail plan conditions effects deciding rulebook", "alerts" => "effects", "front" => "text time mail",
       "learning" => "text", "checkup" => "check text time mail plan conditions deciding rulebook language",
-      "outgoing" => "mail",
+      "outgoing" => "mail conditions",
       "promises" => "text time check mail conditions effects deciding rulebook checkup language"
     },
     "store" => {
@@ -30,11 +30,13 @@ class DirectionTest < Minitest::Test
       "history" => "database mail asking rulebook", "opening" => "database mail asking", "outgoing" => "database"
     },
     "desk" => {
-      "acting" => "", "previews" => "acting", "deciding" => "acting previews", "rules" => "acting deciding previews",
+      "acting" => "", "orders" => "acting", "previews" => "acting orders", "deciding" => "acting previews",
+      "rules" => "acting deciding previews",
       "plan" => "acting deciding",
-      "views" => "acting", "alerts" => "acting plan", "mail" => "acting previews alerts deciding", "intake" => "acting deciding mail",
+      "views" => "acting", "alerts" => "acting plan", "mail" => "acting previews alerts deciding",
+      "intake" => "acting deciding mail orders",
       "rulebook" => "acting deciding plan", "large" => "acting mail", "history" => "acting deciding large outgoing rules",
-      "outgoing" => "acting intake mail"
+      "outgoing" => "acting deciding intake mail orders"
     }
   }.freeze
 

@@ -107,7 +107,8 @@ class UpgradeTest < Minitest::Test
       "settings" => [{"key" => "search_upto", "value" => "0"}],
       "alerts" => [], "rule_versions" => [], "firings" => [], "sounds" => [], "seen_files" => [], "sources" => [], "imports" => [],
       "events" => [{"at" => AT, "kind" => "arrived", "payload" => {}}], "minded_threads" => [], "message_labels" => [], "heads_downs" => [],
-      "jobs" => [], "job_parts" => []
+      "jobs" => [], "job_parts" => [], "mail_servers" => [], "drafts" => [], "draft_files" => [], "outgoing" => [],
+      "outgoing_letters" => [], "outgoing_files" => [], "sending_orders" => []
     }
   end
 

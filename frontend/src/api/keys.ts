@@ -71,6 +71,8 @@ export const keys = {
   outbox: ["outbox"],
   draft: (id: Id) => ["draft", id],
   mailOut: ["sources", "out"],
+  byRules: ["byRules"],
+  awayPreview: (given: unknown) => ["byRules", "away", given],
 } as const;
 
 const MAIL = ["proposals", "front", "held", "day", "round", "status", "message", "views", "find", "inks", "backTimes"];
@@ -93,6 +95,7 @@ export const TOUCHES: Record<string, readonly string[]> = {
     "checkUp",
     "promises",
     "learned",
+    "byRules",
     "vocabulary",
     "dryRun",
     "viewDryRun",
@@ -119,7 +122,8 @@ export const TOUCHES: Record<string, readonly string[]> = {
   alert_settings: ["showingAlerts", "front", "history"],
   clock: ["clock", "day", "front", "held"],
   sources: ["sources", "status", "front", "held", "day", "checkUp", "history"],
-  outbox: ["outbox", "status", "history"],
+  outbox: ["outbox", "status", "history", "message"],
+  away: ["byRules", "status", "history", "vocabulary", "checkUp"],
   faults: ["status"],
   progress: ["status", "history"],
   calendar_address: ["calendarAddress"],

@@ -75,3 +75,32 @@ export const useTryMailServer = () =>
   );
 export const useSetSeconds = () =>
   useActMutation((seconds: number) => unwrap(api.PUT("/mail-out/seconds", { body: { seconds } })));
+
+export type ByRules = components["schemas"]["ByRules"];
+export type AwayGiven = components["schemas"]["AwayGiven"];
+
+export const useByRules = () => useQuery({ queryKey: keys.byRules, queryFn: () => unwrap(api.GET("/by-rules")) });
+export const useAskForProof = () =>
+  useActMutation((address: string) => unwrap(api.PUT("/forwarding", { body: { address } })), { tells: "inline" });
+export const useEnterCode = () =>
+  useActMutation((body: { address: string; code: string }) => unwrap(api.POST("/forwarding/enter", { body })), {
+    tells: "inline",
+  });
+export const useNoLongerForward = () =>
+  useActMutation((address: string) => unwrap(api.DELETE("/forwarding", { params: { query: { address } } })));
+export const useSetBrake = () => useActMutation((body: { hour: number; day: number }) => unwrap(api.PUT("/brake", { body })));
+export const useLetRuleSend = () =>
+  useActMutation((id: number) => unwrap(api.DELETE("/stopped-rules/{id}", { params: { path: { id } } })));
+export const useGiveAway = () => useActMutation((body: AwayGiven) => unwrap(api.PUT("/away", { body })), { tells: "inline" });
+export const useEndAway = () => useActMutation(() => unwrap(api.DELETE("/away")));
+/** Who of the last days' mail would have had a notice that is being written. */
+export const useAwayPreview = (given: AwayGiven | undefined) =>
+  useQuery({
+    queryKey: keys.awayPreview(given),
+    queryFn: given ? ({ signal }) => unwrap(api.POST("/away/preview", { body: given, signal })) : skipToken,
+    retry: false,
+    gcTime: 0,
+  });
+/** A template as it reads in a draft, and the fields of it that have no value. */
+export const fillTemplate = (id: number, name: string, values: Record<string, string>) =>
+  unwrap(api.POST("/drafts/{id}/template", { params: { path: { id } }, body: { name, values } }));

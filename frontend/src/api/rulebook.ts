@@ -26,7 +26,7 @@ export const readCards = (file: File) =>
       ...bytes(file),
     }),
   );
-export type Kind = "groups" | "labels" | "inks";
+export type Kind = "groups" | "labels" | "inks" | "templates";
 export const useSaveThing = () =>
   useActMutation(
     ({ kind, was, thing }: { kind: Kind; was?: string; thing: { name: string } & Record<string, unknown> }) =>

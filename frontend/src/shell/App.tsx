@@ -3,7 +3,6 @@ import { Link, useLocation, useNavigate } from "react-router";
 import { TrialsProvider } from "../alerts/trials";
 import { useConnection, useHear } from "../api/events";
 import { useStatus } from "../api/moment";
-import { beginDraft } from "../api/outgoing";
 import type { Status } from "../api/client";
 import type { Connection } from "../api/stream";
 import { lazily } from "../look/lazily";
@@ -22,6 +21,7 @@ import { useViewKeys } from "./useViewKeys";
 const AlertStation = lazily("AlertStation", () => import("../alerts/AlertStation"));
 const Paused = lazily("Paused", () => import("./Paused"));
 const Turning = lazily("Turning", () => import("./Turning"));
+const AwayLine = lazily("AwayLine", () => import("./AwayLine"));
 const NoticeBar = lazily("NoticeBar", () => import("./NoticeBar"));
 const WelcomeScreen = lazily("WelcomeScreen", () => import("../screens/mail-in/WelcomeScreen"));
 
@@ -81,10 +81,12 @@ function useWrite() {
   const navigate = useNavigate();
   const { fail } = useNotices();
   useKey("write", () =>
-    beginDraft("new").then(
-      ({ id }) => void navigate(`/outbox/${id}`),
-      (problem: Error) => fail(problem.message),
-    ),
+    import("../api/outgoing")
+      .then(({ beginDraft }) => beginDraft("new"))
+      .then(
+        ({ id }) => void navigate(`/outbox/${id}`),
+        (problem: Error) => fail(problem.message),
+      ),
   );
 }
 
@@ -134,6 +136,7 @@ export function App() {
         <Going going={status.data.going} />
         <Suspense fallback={null}>
           <Paused paused={status.data.paused} />
+          <AwayLine away={status.data.away} />
         </Suspense>
         <div className={styles.frame}>
           {place !== "week" && <DayColumn />}

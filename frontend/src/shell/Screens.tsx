@@ -37,6 +37,7 @@ const SCREENS: [path: string, Screen: ReturnType<typeof lazily>][] = [
   ["/mail-in", lazily("SourcesScreen", () => import("../screens/mail-in/SourcesScreen"))],
   ["/outbox/:draft?", lazily("OutboxScreen", () => import("../screens/outbox/OutboxScreen"))],
   ["/mail-in/out", lazily("MailOutScreen", () => import("../screens/mail-in/MailOutScreen"))],
+  ["/mail-in/away", lazily("AwayScreen", () => import("../screens/mail-in/AwayScreen"))],
   ["/mail-in/me", lazily("AboutScreen", () => import("../screens/mail-in/AboutScreen"))],
 ];
 

@@ -110,6 +110,11 @@ export function SheetPane({ id, at, act, pane, show, reads = "at once", step, em
             {data.keep_until && data.kept && <p className={ui.hint}>Kept at top until {data.keep_until}.</p>}
             {(data.put_off ?? data.returned) && <p className={ui.hint}>{data.put_off ?? data.returned}</p>}
             <Why id={data.id} why={data.why} />
+            {data.sendings.map(({ said, outbox }) => (
+              <p key={said} className={ui.hint}>
+                {said} {outbox && <Link to="/outbox">Outbox</Link>}
+              </p>
+            ))}
             {data.breaks.map(({ name, said }) => (
               <p key={name} className={ui.inPlace}>
                 It breaks the promise <Link to="/rules/promises">{name}</Link>: {said}.

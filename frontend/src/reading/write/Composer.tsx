@@ -16,6 +16,7 @@ import ui from "../../parts/page.module.css";
 import { PeopleField } from "../../parts/PeopleField";
 import { Sure } from "../../parts/Sure";
 import { SendLater } from "./SendLater";
+import { Templates } from "./Templates";
 import { useWriting } from "./useWriting";
 import styles from "./write.module.css";
 
@@ -140,6 +141,11 @@ export function Composer({ draft, close, gone }: ComposerGiven) {
         <FileField label="Files to go with it" several take={(files) => void add(files)}>
           Add files …
         </FileField>
+        <Templates
+          draft={draft.id}
+          put={(text) => set({ text: `${text}\n${(body.text ?? "").replace(/^\n+/, "\n")}` })}
+          failed={failed}
+        />
         {draft.message && (
           <FormControlLabel
             control={<Checkbox size="small" checked={clear} onChange={(_, on) => setClear(on)} />}

@@ -4,6 +4,7 @@ const PAGES = [
   ["/mail-in", "Where mail comes from"],
   ["/mail-in/me", "About me and my accounts"],
   ["/mail-in/out", "Mail out"],
+  ["/mail-in/away", "Away, templates, forwarding"],
 ] as const;
 
 /** The pages of where mail comes from, and to whom. */

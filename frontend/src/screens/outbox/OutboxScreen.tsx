@@ -1,6 +1,6 @@
 import Button from "@mui/material/Button";
 import { useNavigate, useParams } from "react-router";
-import { beginDraft, useDraft, useOutbox } from "../../api/outgoing";
+import { beginDraft, useChangeOutgoing, useDraft, useOutbox, type OutboxAct } from "../../api/outgoing";
 import { Fault } from "../../parts/Fault";
 import { KeyCap } from "../../parts/KeyCap";
 import ui from "../../parts/page.module.css";
@@ -19,6 +19,13 @@ export function OutboxScreen() {
   const navigate = useNavigate();
   const { fail } = useNotices();
   const close = () => void navigate("/outbox");
+  const change = useChangeOutgoing();
+  // Here, since the row may be gone by the time that it is done.
+  const act = (outgoing: number, name: OutboxAct) =>
+    void change.mutateAsync({ id: outgoing, act: name }).then(
+      ({ draft: written }) => (written ? void navigate(`/outbox/${written}`) : undefined),
+      () => undefined, // a notice tells it
+    );
   const write = () =>
     beginDraft("new").then(
       ({ id: begun }) => void navigate(`/outbox/${begun}`),
@@ -42,7 +49,7 @@ export function OutboxScreen() {
                 <h2 className={ui.smallHead}>To go</h2>
                 <ul className={styles.rows}>
                   {page.open.map((row) => (
-                    <GoingRow key={row.id} row={row} />
+                    <GoingRow key={row.id} row={row} act={act} going={change.isPending} />
                   ))}
                 </ul>
               </section>
@@ -62,7 +69,7 @@ export function OutboxScreen() {
                 <h2 className={ui.smallHead}>Gone</h2>
                 <ul className={styles.rows}>
                   {page.gone.map((row) => (
-                    <GoingRow key={row.id} row={row} />
+                    <GoingRow key={row.id} row={row} act={act} going={change.isPending} />
                   ))}
                 </ul>
               </section>

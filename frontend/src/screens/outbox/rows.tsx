@@ -1,7 +1,6 @@
 import Button from "@mui/material/Button";
-import { Link, useNavigate } from "react-router";
-import { useChangeOutgoing, type Outbox, type OutboxAct, type OutboxRow } from "../../api/outgoing";
-import { Fault } from "../../parts/Fault";
+import { Link } from "react-router";
+import type { Outbox, OutboxAct, OutboxRow } from "../../api/outgoing";
 import { Pill } from "../../parts/Pill";
 import ui from "../../parts/page.module.css";
 
@@ -21,15 +20,8 @@ const PILLS: Partial<Record<OutboxRow["state"], { kind: "top" | "new" | "plain";
 };
 
 /** What goes out, or has gone: to whom, why, when, and what became of it. */
-export function GoingRow({ row }: { row: OutboxRow }) {
-  const change = useChangeOutgoing();
-  const navigate = useNavigate();
+export function GoingRow({ row, act, going }: { row: OutboxRow; act: (id: number, name: OutboxAct) => void; going: boolean }) {
   const pill = PILLS[row.state];
-  const act = (name: OutboxAct) =>
-    change.mutate(
-      { id: row.id, act: name },
-      { onSuccess: ({ draft }) => (draft ? void navigate(`/outbox/${draft}`) : undefined) },
-    );
   return (
     <li aria-label={row.subject}>
       <p>
@@ -56,8 +48,8 @@ export function GoingRow({ row }: { row: OutboxRow }) {
             <Button
               key={name}
               variant="text"
-              disabled={change.isPending}
-              onClick={() => act(name)}
+              disabled={going}
+              onClick={() => act(row.id, name)}
               aria-label={`${ACTS[name]}: ${row.subject}`}
             >
               {ACTS[name]}
@@ -65,7 +57,6 @@ export function GoingRow({ row }: { row: OutboxRow }) {
           ))}
         </div>
       )}
-      <Fault of={change} />
     </li>
   );
 }

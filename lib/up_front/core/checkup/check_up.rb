@@ -5,7 +5,7 @@ module UpFront
     # What a rulebook could do better without: what is proved of it from itself alone, and what was seen of it in mail.
     class CheckUp
       KINDS = %w[never_matches never_decides same implied could_be_one nearly_implied contrary dates_past empty_group matches_all
-        never_surfaces unused not_matched nearly_all surge too_loud silenced held_in_vain nearly_full unreached
+        never_surfaces unused not_matched nearly_all surge too_loud silenced held_in_vain nearly_full unreached sending_stopped
         promise_broken example_turned unreadable sound_gone days_off_past long_wait round_covered round_idle
         look_alike silent_member].freeze
 

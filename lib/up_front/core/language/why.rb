@@ -142,7 +142,7 @@ module UpFront
         lines = []
         outward, done = said.partition { |topic, _| Effects.find(topic)&.outward? }.map(&:to_h)
         lines << Line.new(before: "#{verb(done)} by ", rule: account["rule"], after: because(account)) if done.any?
-        lines << Line.new(before: "#{verb(outward)} is what ", rule: account["rule"], after: " says; nothing is sent yet") if outward.any?
+        lines << Line.new(before: "#{verb(outward)} is what ", rule: account["rule"], after: " says") if outward.any?
         account["outranked"].each do |topic, earlier|
           lines << Line.new(before: "", rule: account["rule"], after: " spoke too late on #{topic.tr("_", " ")}: #{earlier} had decided it")
         end

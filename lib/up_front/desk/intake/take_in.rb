@@ -68,6 +68,7 @@ module UpFront
         keep_state(id, claim, came, own, seen: seen, flagged: flagged)
         event("arrived", ids: [id], held: claim.held && own.empty?) if came == "arrived"
         PromiseWatch.new(clock).call(rulebook, reading, id, claim) if came == "arrived" && rulebook.promises.any?
+        OrderSending.new(clock).call(rulebook, id, claim) if came == "arrived"
         BringBack.answered(message, now) { |ids| event("changed", ids: ids) } if came == "arrived"
         Taken.new(id: id, outcome: came.to_sym)
       end

@@ -14,14 +14,14 @@ module UpFront
       # @param letter [String] with CRLF @param message_key [String] its Message-ID
       # @param people [Hash{String=>Array<Core::Address>}] to, cc, bcc @param why [String] a sentence @param at [Time] when it goes
       # @param more [Hash] columns: account, message, rule_id, draft @return [Store::Outgoing]
-      def call(letter, message_key:, people:, sender:, subject:, why:, at:, kind: "hand", **more)
+      def call(letter, message_key:, people:, sender:, subject:, why:, at:, kind: "hand", state: "waiting", **more)
         recipients = people.flat_map do |role, those|
           those.map { {"email" => _1.email, "name" => _1.name, "role" => role, "state" => "waiting"} }
         end
         outgoing = Store::Outgoing.create!(kind: kind, why: why, sender: sender, subject: subject, recipients: recipients.uniq {
           _1["email"]
         },
-          message_key: message_key, size: letter.bytesize, state: "waiting", goes_at: at, created_at: now, **more)
+          message_key: message_key, size: letter.bytesize, state: state, goes_at: at, created_at: now, **more)
         Store::Outgoing::LETTER.call(outgoing_id: outgoing.id, bytes: SQLite3::Blob.new(letter.b))
         event("outbox")
         outgoing

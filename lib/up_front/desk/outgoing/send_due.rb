@@ -57,6 +57,7 @@ module UpFront
       def hand_over(outgoing, connection)
         taken = transaction { outgoing.take(%w[waiting again], state: "sending", handed_at: nil) }
         return unless taken
+        return refused(outgoing, "It is not proved as an address to forward to. Prove it under Mail out.") if unproved?(outgoing)
 
         outcome = connection.deliver(outgoing.letter, from: envelope(outgoing), to: outgoing.left) { under_way(outgoing) }
         transaction { told(outgoing, outcome) }
@@ -68,10 +69,13 @@ module UpFront
         raise unless failed.lasting
       end
 
+      # It may have been taken out since.
+      def unproved?(outgoing) = outgoing.kind == "forward" && Store::ProvedAddress.lacking(outgoing.left).any?
+
       def under_way(outgoing) = transaction { outgoing.update!(handed_at: now) }
 
-      # Automatic mail has no envelope's sender (RFC 3834, section 3.3), so that nothing answers it.
-      def envelope(outgoing) = (outgoing.kind == "away") ? "" : outgoing.sender
+      # An automatic answer has no envelope's sender (RFC 3834, section 3.3), so that nothing answers it.
+      def envelope(outgoing) = %w[away reply].include?(outgoing.kind) ? "" : outgoing.sender
 
       def told(outgoing, outcome)
         people = outgoing.recipients.map { |each| {**each, **became(each, outcome)} }
@@ -116,7 +120,9 @@ module UpFront
         outgoing.update!(state: state, said: said, over_at: (now if state != "unsure"))
         case state
         when "sent" then event("outbox")
-        when "refused" then tell(outgoing, "was not taken")
+        when "refused"
+          tell(outgoing, "was not taken")
+          StoppedRules.new(clock).refused(outgoing.rule_id) if outgoing.rule_id
         else tell(outgoing, "may have gone, or not")
         end
       end

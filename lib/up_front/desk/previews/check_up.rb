@@ -45,7 +45,7 @@ module UpFront
       # What it hangs on: another rulebook, other mail, another day, other names in use.
       def state(rulebook, now)
         [rulebook.revision, rulebook.document, Store::MatchIndex.at(now).size, rulebook.zone.date(now), Store::Alert.maximum(:id),
-          unreached, Store::Connection.path]
+          unreached, Store::Setting[StoppedRules::KEY], Store::Connection.path]
       end
 
       def mail
@@ -125,6 +125,14 @@ module UpFront
         end
         unread + rulebook.rules.each_with_index.filter_map { |rule, place| mute(rule, place) } + unreached.map do |said|
           Core::Finding.new(kind: "unreached", rules: [], where: "/sources", said: said)
+        end + sending_stopped
+      end
+
+      def sending_stopped
+        rulebook.rules.select { StoppedRules.ids.include?(_1.id) }.map do |rule|
+          Core::Finding.new(kind: "sending_stopped", rules: [rule.name], where: "/outgoing",
+            said: "“#{rule.name}” forwards and answers no more: three of its messages in a row were refused.",
+            seen: Core::Finding::Seen.new(messages: StoppedRules::REFUSED, from: @now - DAYS * 86_400, until: @now))
         end
       end
 

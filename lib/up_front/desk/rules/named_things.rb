@@ -4,7 +4,7 @@ module UpFront
   module Desk
     # The base of acts on what rules name: groups, labels, inks.
     class NamedThings < ChangeRulebook
-      KINDS = {"groups" => "group", "labels" => "label", "inks" => "ink"}.freeze
+      KINDS = {"groups" => "group", "labels" => "label", "inks" => "ink", "templates" => "template"}.freeze
 
       private
 

@@ -60,7 +60,8 @@ module UpFront
         read(kept.merge(whole.slice(*Core::References::KEPT)), whole["rules"], whole["views"], revision)
       end
 
-      LOOKS = %w[labels inks promises examples].freeze # what decides nothing: how that looks which rules name, and what shall hold of them
+      # What decides nothing: how that looks which rules name, in which words it answers, and what shall hold of them.
+      LOOKS = %w[labels inks templates promises examples].freeze
 
       # @return [Boolean] whether two documents would decide every message alike
       def decide_alike?(one, other) = one.except(*LOOKS) == other.except(*LOOKS)

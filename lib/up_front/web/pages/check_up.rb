@@ -12,7 +12,8 @@ module UpFront
           "matches_all" => "matches everything", "never_surfaces" => "lets nothing in", "unused" => "not in use",
           "not_matched" => "has not matched", "nearly_all" => "matches nearly all", "surge" => "matches much more",
           "too_loud" => "alerts in vain", "silenced" => "is never heard", "held_in_vain" => "holds what is opened at once",
-          "nearly_full" => "nears its bounds", "unreached" => "cannot be reached", "promise_broken" => "was promised",
+          "nearly_full" => "nears its bounds", "unreached" => "cannot be reached", "sending_stopped" => "sends no more",
+          "promise_broken" => "was promised",
           "example_turned" => "was to be otherwise", "unreadable" => "cannot be read", "sound_gone" => "its sound is gone",
           "days_off_past" => "holds days that are past", "long_wait" => "makes mail wait long",
           "round_covered" => "has a round in heads-down", "round_idle" => "has a round that brings nothing",
@@ -20,9 +21,11 @@ module UpFront
         }.freeze
         NEEDLESS = %w[never_matches never_decides same implied dates_past].freeze # without which nothing is otherwise, or next to nothing
         THINGS = {"groups" => "Groups and labels", "labels" => "Groups and labels", "inks" => "Inks", "plan" => "Week",
-                  "sources" => "Mail in", "promises" => "Promises", "examples" => "Promises"}.freeze
+                  "sources" => "Mail in", "outgoing" => "What goes out by itself",
+                  "promises" => "Promises", "examples" => "Promises"}.freeze
         PLACES = {"groups" => "/rules/people", "labels" => "/rules/people", "inks" => "/rules/inks", "plan" => "/week",
-                  "sources" => "/mail-in", "promises" => "/rules/promises", "examples" => "/rules/promises"}.freeze
+                  "sources" => "/mail-in", "outgoing" => "/mail-in/away", "promises" => "/rules/promises",
+                  "examples" => "/rules/promises"}.freeze
 
         def initialize(rulebook, now)
           @check_up = Desk::CheckUp.of(rulebook, now)
@@ -107,6 +110,8 @@ module UpFront
           case finding.kind
           when "held_in_vain" then [act("Let it straight in", "let_in", rule)]
           when "could_be_one" then [act("Make one of both", "join", rule)]
+          when "sending_stopped"
+            [{label: "Let it send again", act: "go", rule: nil, to: nil, path: PLACES.fetch("outgoing")}]
           else []
           end
         end

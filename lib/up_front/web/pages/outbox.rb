@@ -37,6 +37,11 @@ module UpFront
            files: draft.files.listed.map { {id: _1.id, name: _1.name, bytes: _1.bytes} }}
         end
 
+        # @return [String] "“Fwd: Crate” to bo@b.example has gone 09:15."
+        def went(outgoing)
+          "“#{Core::Visible.line(outgoing.subject)}” to #{people(outgoing)} #{stands(outgoing)}: #{outgoing.why.sub(/\A./, &:downcase)}"
+        end
+
         # What one should look at again before it goes.
         def self.warnings(draft, rulebook)
           people = %w[to cc bcc].flat_map { |role| Desk::GivenRecipients.read(draft.body[role] || [], "/#{role}", rulebook.document) }

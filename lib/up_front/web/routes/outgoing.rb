@@ -14,6 +14,7 @@ module UpFront
           end
           drafts(app)
           servers(app)
+          by_rules(app)
           app.helpers Helpers
         end
 
@@ -35,6 +36,10 @@ module UpFront
             done Desk::ChangeDraft.new(clock).add_file(id.to_i, params["name"], type.empty? ? "application/octet-stream" : type, content)
           end
           app.delete("/api/drafts/:id/files/:file") { |id, file| done Desk::ChangeDraft.new(clock).remove_file(id.to_i, file.to_i) }
+          app.post("/api/drafts/:id/template") do |id|
+            wanted = given
+            json(Pages::FilledTemplate.new(standing(id), rulebook, now).of(wanted["name"], wanted["values"] || {}))
+          end
           app.post("/api/drafts/:id/send") do |id|
             wanted = given
             sent = Desk::SendDraft.new(clock).call(id.to_i, version: wanted["version"], at: goes_at(wanted), clear: wanted["clear"] == true)
@@ -51,7 +56,19 @@ module UpFront
             json(message: "The server answers, and takes mail from you.", can: can)
           end
         end
-        private_class_method :drafts, :servers
+
+        def self.by_rules(app)
+          app.get("/api/by-rules") { json(Pages::ByRules.new(rulebook, now).to_h) }
+          app.put("/api/forwarding") { done Desk::ProveAddress.new(clock).ask(given["address"]) }
+          app.post("/api/forwarding/enter") { given.then { done Desk::ProveAddress.new(clock).enter(_1["address"], _1["code"]) } }
+          app.delete("/api/forwarding") { done Desk::ProveAddress.new(clock).remove(params["address"]) }
+          app.put("/api/brake") { done Desk::SetBrake.new(clock).call(given) }
+          app.delete("/api/stopped-rules/:id") { |id| done Desk::StoppedRules.new(clock).let(id.to_i) }
+          app.put("/api/away") { done Desk::Away.new(clock).call(notice(given)) }
+          app.delete("/api/away") { done Desk::Away.new(clock).end_now }
+          app.post("/api/away/preview") { json(said: Pages::ByRules.new(rulebook, now).preview(notice(given))) }
+        end
+        private_class_method :drafts, :servers, :by_rules
 
         # What these routes share.
         module Helpers
@@ -61,6 +78,9 @@ module UpFront
           end
 
           def draft(draft, status: 200) = json(Pages::Outbox.draft(draft, rulebook), status: status)
+
+          # @return [Hash] with its moments as times
+          def notice(wanted) = wanted.merge(%w[from until].to_h { |key| [key, wanted[key] && moment(wanted[key])] })
 
           # @return [Time, nil] nil: after the usual while
           def goes_at(wanted)

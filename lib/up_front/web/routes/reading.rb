@@ -14,6 +14,7 @@ module UpFront
             json(version: VERSION, ready: ready, owner: book&.owner&.fetch("name"), zone: book&.zone&.name, demo: clock.adjustable?,
               faults: faults, going: going, last_event: last_event,
               paused: book&.pauses&.running(now)&.then { |_, to| {until: to && Core::TimeFormat.new(book.zone, now).moment(to)} },
+              away: book && Pages::ByRules.away(book, now),
               heads_down: book && Pages::HeadsDown.new(book, now).active,
               held: ready ? Store::State.held(now).count : 0, proposals: book ? Desk::Proposals.new(book, now).count : 0,
               outgoing: ready ? Store::Outgoing.open.count : 0,
