@@ -111,14 +111,33 @@ class Screenshots
     session.visit("/mail-in")
     session.find("h1", text: "Two folders")
     picture "mail-in"
-    session.visit("/mail-in/me")
-    session.find("h1", text: "About me")
-    session.find("h2", text: "Contacts")
-    picture "about"
+    outbox
     Browser.width(session, 390, 844)
     session.visit("/front")
     session.find("h1", text: "need")
     picture "front-narrow"
+  end
+
+  # One that is to go, and one that is being written.
+  def outbox
+    send_to("PUT", "/api/mail-out/1", {"host" => "127.0.0.1", "security" => "none", "signature" => "Wren Adeyemi"})
+    answer("Truck held at the border", "Please keep the crates on the truck. The papers are on their way.")
+    session.click_button(text: /\ASend/, match: :first)
+    session.find(".MuiSnackbar-root", text: "goes in")
+    answer("Wall texts, one last look?", "Gladly. The attached list has all of them.")
+    session.find("p", text: "Look twice")
+    session.click_button "Go on later"
+    session.visit("/outbox")
+    session.find("a", text: "Re: Wall texts, one last look?").click
+    session.find("p", text: "Look twice")
+    picture "outbox"
+  end
+
+  def answer(subject, text)
+    session.visit("/find?text=#{subject.delete(",?").tr(" ", "+")}")
+    session.find("a", text: subject, match: :first).click
+    session.click_button(text: /\AAnswer\b(?! all)/)
+    session.find("[aria-label=Text]").send_keys(text)
   end
 
   def deliver(subject, from, text)

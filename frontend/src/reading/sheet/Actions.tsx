@@ -68,17 +68,6 @@ export function Actions({ sheet, act, show }: ActionsGiven) {
   return (
     <div className={ui.sheetFoot} data-sheet-foot>
       <Weigh sheet={sheet} act={act} show={show} />
-      <div className={styles.sheetWeigh} role="group" aria-label="Answer">
-        <Button variant="text" data-pane="reply" onClick={() => show("reply")}>
-          Answer <KeyCap of="answer" />
-        </Button>
-        <Button variant="text" data-pane="reply_all" onClick={() => show("reply_all")}>
-          Answer all <KeyCap of="answerAll" />
-        </Button>
-        <Button variant="text" data-pane="forward" onClick={() => show("forward")}>
-          Forward <KeyCap of="forward" />
-        </Button>
-      </div>
       {sheet.put_off && (
         <Button variant="contained" onClick={letIn}>
           Bring back now <KeyCap of="letIn" />

@@ -13,6 +13,7 @@ import ui from "../../parts/page.module.css";
 import type { Acts } from "../acts";
 import { useList } from "../order";
 import { Actions } from "./Actions";
+import { Answer } from "./Answer";
 import { Asks } from "./Asks";
 import { BringBack } from "./BringBack";
 import { ExamplePane } from "./ExamplePane";
@@ -85,6 +86,7 @@ export function SheetPane({ id, at, act, pane, show, reads = "at once", step, em
           <Button variant="text" className={ui.back} onClick={() => navigate(at())}>
             Back
           </Button>
+          {data && <Answer show={show} />}
           {step && (
             <>
               <IconButton size="small" aria-label="Message before" onClick={() => step(-1)}>

@@ -18,8 +18,8 @@ export function SourcesScreen() {
           <>
             <h1 className={ui.lead}>{data.lead}</h1>
             <p className={ui.sub}>
-              {data.messages.toLocaleString("en")} messages are here. Up Front only reads: nothing in a folder is moved, marked or
-              removed.
+              {data.messages.toLocaleString("en")} messages are here. Nothing in a folder is moved, marked or removed; a copy of
+              what you send is added to its Sent.
             </p>
             <SourceList sources={data.sources} />
             <div className={ui.band}>

@@ -129,7 +129,7 @@ export function WelcomeScreen({ status }: { status: Status }) {
       {status.ready ? (
         <>
           <h1>Where does your mail come from?</h1>
-          <p>Up Front only reads. No message is ever moved; each stays in the mailbox it arrived in.</p>
+          <p>No message is ever moved, marked or removed; each stays in the mailbox it arrived in.</p>
           <h2>From a Maildir that fills by itself</h2>
           <AddSource done={toFront} />
           <h2>From files that you have</h2>

@@ -66,8 +66,11 @@ module UpFront
         end
 
         def draft_row(draft)
-          {id: draft.id, title: Desk::ChangeDraft.title(draft), to: draft.body["to"].join(", "), written: @time_format.moment(draft.updated_at)}
+          {id: draft.id, title: Desk::ChangeDraft.title(draft), to: draft.body["to"].map { called(_1) }.join(", "), written: @time_format.moment(draft.updated_at)}
         end
+
+        # "Ana Ferro <ana@b.example>" is Ana Ferro, "group:Lenders" is one of Lenders.
+        def called(text) = text.sub(Desk::GivenRecipients::NAMED) { $1.empty? ? $2 : $1 }.sub(/\Agroup:/, "one of ")
 
         def row(outgoing)
           {id: outgoing.id, subject: outgoing.subject.empty? ? "(no subject)" : Core::Visible.line(outgoing.subject), to: people(outgoing),
