@@ -97,4 +97,43 @@ class OutgoingBrowserTest < Minitest::Test
     click_button "Drop it"
     assert_text "Dropped “No, thank you”."
   end
+
+  # A template, an address to forward to, and the notice that one is away, on every page while it is on.
+  def test_what_goes_out_by_itself
+    give_the_server
+    click_link "Away, templates, forwarding"
+    click_button "New template"
+    fill_in "Name of the template", with: "Thanks"
+    fill_in "Its text", with: "Dear {first_name}, thank you. Room {room}."
+    click_button "Save template"
+    assert_selector("li[aria-label=Thanks]")
+    fill_in "Another address to forward to", with: "bo@far.example"
+    click_button "Send a code there"
+    assert_selector("li[aria-label='bo@far.example']", text: "not proved yet")
+    assert_seen(1) { come_to("bo@far.example").size }
+    fill_in "Code of bo@far.example", with: come_to("bo@far.example").first.body.decoded[/The code is (\w+)\./, 1]
+    click_button "Enter"
+    assert_selector("li[aria-label='bo@far.example']", text: /(?<!not )proved/)
+    fill_in "What others read", with: "I am away."
+    find("[aria-label='Last day away'] input, input[aria-label='Last day away']", match: :first).send_keys("12032027")
+    assert_text(/Of the last seven days .* would have had it/)
+    assert_accessible
+    click_button "Give the notice"
+    assert_text "Your away notice goes out until"
+    deliver(subject: "Hello", from: "Helena Sarmento <#{HELENA}>")
+    click_link "Front"
+    open_message("Hello")
+    assert_text(/“Auto: Hello” to Helena Sarmento goes/)
+    press("a")
+    assert_selector("[aria-label='Your answer'] [aria-label=Text]")
+    click_button "Template …"
+    find("[role=menuitem]", text: "Thanks").click
+    fill_in "room", with: "4"
+    click_button "Put it in"
+    assert_field("Text", with: /\ADear Helena, thank you\. Room 4\./)
+    click_link "Change or end it"
+    click_button "End it now"
+    assert_text "You are back"
+    assert_no_text "Your away notice goes out until"
+  end
 end

@@ -131,7 +131,7 @@ class SendingByRulesTest < Minitest::Test
   end
 
   def away(**more)
-    Desk::Away.new(clock).call({"until" => clock.now + 3 * 86_400, "outside" => "Away until Friday.",
+    Desk::GiveAway.new(clock).call({"until" => clock.now + 3 * 86_400, "outside" => "Away until Friday.",
       "inside" => "Back on Friday, {first_name}.",
       **more.transform_keys(&:to_s)})
   end
@@ -149,6 +149,33 @@ class SendingByRulesTest < Minitest::Test
     arrive(from: "cy@far.example", subject: "Late")
     assert_empty files_of("cy@far.example")
     assert_raises(Desk::Act::Impossible) { away(until: clock.now - 1) }
+  end
+
+  # Where one wishes, mail is held until the return; then it is told once what came.
+  def test_mail_is_held_while_away_and_told_of_on_the_return
+    away(hold: true)
+    urgent = take(subject: "Hello", date: clock.now)
+    run_it
+    assert_includes held, urgent.id
+    back = Store::State.find_by(message_id: urgent.id).surface_at.to_time
+    assert_operator back, :>=, clock.now + 3 * 86_400
+    Desk::GiveAway.new(clock).over
+    assert_equal 0, Store::Event.where(kind: "away").count { _1.payload["message"] }
+    later(3 * 86_400 + 60)
+    2.times { Desk::GiveAway.new(clock).over }
+    assert_equal ["You are back: one message came while you were away; the notice went to one person."],
+      Store::Event.where(kind: "away").filter_map { _1.payload["message"] }
+  end
+
+  def test_who_ends_the_notice_has_their_mail_at_once
+    away(hold: true)
+    id = take(subject: "Hello", date: clock.now).id
+    later(3_600)
+    assert_match(/\AYou are back: one message came/, Desk::GiveAway.new(clock).end_now.message)
+    refute Store::HeadsDown.running(clock.now).exists?
+    later(4 * 3_600)
+    refute_includes held, id
+    assert_raises(Desk::Act::Impossible) { Desk::GiveAway.new(clock).end_now }
   end
 
   def test_an_away_notice_is_tried_on_the_last_days

@@ -87,6 +87,19 @@ class OutgoingAPITest < Minitest::Test
     assert_equal 1, come_to("ana@casadomar.example").size
   end
 
+  def test_it_goes_from_the_address_that_is_chosen
+    other = Store::Account.create!(name: "Desk", addresses: %w[exhibitions@lanternquay.example])
+    draft = write(from: "Exhibitions@lanternquay.example")
+    assert_equal ["Desk", [ME, "exhibitions@lanternquay.example"]], draft.values_at("account", "own")
+    ask(:post, "/drafts/#{draft["id"]}/send", {version: 2}, status: 409)
+    Desk::SaveMailServer.new(clock).call(other.id, server)
+    send_off(draft, now: true)
+    go_out
+    assert_equal %w[Exhibitions@lanternquay.example], come_to("ana@casadomar.example").first.from
+    take(subject: "To both", to: "exhibitions@lanternquay.example", id: "<both@b>")
+    assert_equal ME, begin_draft("reply", message: Store::Message.last.id)["from"], "of the account in which it came"
+  end
+
   def test_it_goes_at_a_moment_of_ones_own
     send_off(write, at: "2027-03-09T10:00")
     send_off(write(subject: "With the round"), next_round: true)

@@ -23,7 +23,8 @@ module UpFront
       # What goes out, which waits for servers elsewhere.
       def outgoing(clock)
         sending = Desk::SendDue.new(clock)
-        [by_news("what rules send") { Desk::SendByRules.new(clock).call }, by_time("the outbox") { sending.call }]
+        [by_time("the away notice") { Desk::GiveAway.new(clock).over },
+          by_news("what rules send") { Desk::SendByRules.new(clock).call }, by_time("the outbox") { sending.call }]
       end
 
       # What may take longer, and nobody waits for.

@@ -14,6 +14,7 @@ import { KeyCap } from "../../parts/KeyCap";
 import { useKey } from "../../parts/keys";
 import ui from "../../parts/page.module.css";
 import { PeopleField } from "../../parts/PeopleField";
+import { Slot } from "../../parts/Slot";
 import { Sure } from "../../parts/Sure";
 import { SendLater } from "./SendLater";
 import { Templates } from "./Templates";
@@ -66,7 +67,19 @@ export function Composer({ draft, close, gone }: ComposerGiven) {
     <section className={styles.write} aria-label={TITLES[draft.kind]}>
       <div className={styles.head}>
         <h2>{TITLES[draft.kind]}</h2>
-        <span className={ui.quiet}>from {draft.from}</span>
+        <span className={ui.quiet}>
+          from{" "}
+          {kept.own.length > 1 ? (
+            <Slot
+              label="From which address"
+              value={body.from ?? kept.from}
+              choices={kept.own.map((address) => ({ value: address, label: address }))}
+              change={(from) => set({ from })}
+            />
+          ) : (
+            kept.from
+          )}
+        </span>
       </div>
       <PeopleField label="To" people={body.to ?? []} change={(to) => set({ to })} />
       {copies ? (

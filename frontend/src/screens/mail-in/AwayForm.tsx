@@ -1,4 +1,6 @@
 import Button from "@mui/material/Button";
+import Checkbox from "@mui/material/Checkbox";
+import FormControlLabel from "@mui/material/FormControlLabel";
 import TextField from "@mui/material/TextField";
 import { useState } from "react";
 import { useAwayPreview, useEndAway, useGiveAway, type AwayGiven, type ByRules } from "../../api/outgoing";
@@ -29,6 +31,7 @@ export function AwayForm({ away }: { away: Away }) {
   const [whom, setWhom] = useState<(typeof WHOM)[number]["value"]>((away?.whom as "everyone" | undefined) ?? "everyone");
   const [except, setExcept] = useState(away?.except ?? []);
   const [days, setDays] = useState(away?.days ?? 7);
+  const [hold, setHold] = useState(away?.hold ?? false);
   const give = useGiveAway();
   const end = useEndAway();
   const whole = until.date !== "" && outside.trim() !== "";
@@ -40,6 +43,7 @@ export function AwayForm({ away }: { away: Away }) {
     whom,
     except,
     days,
+    hold,
   };
   const settled = useSettled(whole ? JSON.stringify(given) : "", SETTLES_MS);
   const preview = useAwayPreview(settled ? (JSON.parse(settled) as AwayGiven) : undefined);
@@ -85,6 +89,10 @@ export function AwayForm({ away }: { away: Away }) {
       <div className={ui.rowOf}>
         to nobody twice within <NumberSlot label="Days" value={days} least={1} most={30} change={setDays} /> days
       </div>
+      <FormControlLabel
+        control={<Checkbox size="small" checked={hold} onChange={(_, on) => setHold(on)} />}
+        label="and hold all mail until then, but for what breaks through"
+      />
       <p role="status" className={ui.hint}>
         {preview.data?.said ??
           "It never goes to lists, newsletters, notices and other automatic mail, nor where you are not named."}

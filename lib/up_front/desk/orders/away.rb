@@ -2,8 +2,8 @@
 
 module UpFront
   module Desk
-    # The notice that one is away: to whom, from when until when, in which words; kept, tried on the last days' mail, and ended by itself.
-    class Away < Act
+    # The notice that one is away: to whom, from when until when, in which words; read as it is given, and tried on the last days' mail.
+    module Away
       KEY = "away"
       WHOM = %w[everyone organisation contacts].freeze
       DAYS = 7 # in which nobody gets it twice
@@ -20,44 +20,21 @@ module UpFront
         kept if Time.iso8601(kept["from"]) <= now && Time.iso8601(kept["until"]) > now
       end
 
-      # @param given [Hash] from and until (Time), inside, outside (texts), whom, except (people), days
-      # @return [Done] @raise [Impossible, Core::Refused]
-      def call(given)
-        transaction do
-          notice = Away.read(given, now)
-          Store::Setting[KEY] = notice
-          event("away")
-          until_at = Core::TimeFormat.new(Store::CurrentRulebook.rulebook.zone, now).moment(Time.iso8601(notice["until"]))
-          text = "An away notice goes out until #{until_at}."
-          final_step(text, "The notice is ended where it is given.")
-          Done.new(message: text)
-        end
-      end
-
-      # @return [Done] @raise [Impossible]
-      def end_now
-        transaction do
-          kept = Away.kept or raise Impossible.new("No away notice is on.", status: 409)
-          Store::Setting[KEY] = kept.merge("until" => now.getutc.iso8601)
-          event("away")
-          final_step("Ended the away notice.", "Give it anew where it is given.")
-          Done.new(message: "The away notice has ended.")
-        end
-      end
-
+      # @param given [Hash] from and until (Time), inside, outside (texts), whom, except (people), days, hold
       # @return [Hash] in the shape that is kept @raise [Impossible, Core::Refused]
       def self.read(given, now)
-        raise Impossible.new("Say until when you are away.", pointer: "/until") unless given["until"]
+        raise Act::Impossible.new("Say until when you are away.", pointer: "/until") unless given["until"]
 
         from = [given["from"] || now, now].max
-        raise Impossible.new("That end has passed already.", pointer: "/until") if given["until"] <= from
-        raise Impossible.new("A year is the most.", pointer: "/until") if given["until"] - now > LONGEST
-        raise Impossible.new("Say something.", pointer: "/outside") if given["outside"].to_s.strip.empty?
+        raise Act::Impossible.new("That end has passed already.", pointer: "/until") if given["until"] <= from
+        raise Act::Impossible.new("A year is the most.", pointer: "/until") if given["until"] - now > LONGEST
+        raise Act::Impossible.new("Say something.", pointer: "/outside") if given["outside"].to_s.strip.empty?
 
         whom = WHOM.include?(given["whom"]) ? given["whom"] : "everyone"
         {"from" => from.getutc.iso8601, "until" => given["until"].getutc.iso8601, "outside" => given["outside"].to_s,
          "inside" => given["inside"].to_s.strip.empty? ? given["outside"].to_s : given["inside"].to_s, "whom" => whom,
-         "except" => GivenPeople.read(Array(given["except"]), "/except"), "days" => (given["days"] || DAYS).clamp(1, MOST_DAYS)}
+         "except" => GivenPeople.read(Array(given["except"]), "/except"), "days" => (given["days"] || DAYS).clamp(1, MOST_DAYS),
+         "hold" => given["hold"] == true}
       end
 
       # Who of the last days' mail would have had it, once each. @return [Array<Core::Address>]

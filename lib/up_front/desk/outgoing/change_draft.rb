@@ -5,7 +5,7 @@ module UpFront
     # What is being written: begun of a message or of nothing, kept as it is typed, dropped; and the files that go with it.
     class ChangeDraft < Act
       KINDS = ["new", *Core::Answer::KINDS].freeze
-      FIELDS = %w[to cc bcc subject text].freeze
+      FIELDS = %w[from to cc bcc subject text].freeze
       SHOWN = %w[to subject].freeze # in the list
       MOST_FILES = 40
       MOST_BYTES = 18 * 1024 * 1024 # of files: in the letter they take a third more
@@ -40,7 +40,8 @@ module UpFront
           end
 
           shown = draft.body.values_at(*SHOWN)
-          draft.update!(body: draft.body.merge(body.slice(*FIELDS)), version: draft.version + 1, updated_at: now)
+          draft.update!(account: ChangeDraft.account(body["from"]) || draft.account, body: draft.body.merge(body.slice(*FIELDS)),
+            version: draft.version + 1, updated_at: now)
           event("outbox") if draft.body.values_at(*SHOWN) != shown
           Done.new(message: "Kept.", result: draft)
         end
@@ -82,6 +83,21 @@ module UpFront
           event("outbox")
           Done.new(message: "“#{file.name}” does not go with it any more.")
         end
+      end
+
+      # @param address [String, nil] @return [Store::Account, nil] the one that it belongs to
+      def self.account(address)
+        address && Store::Account.order(:id).find { |each| each.addresses.any? { Core::Address.normalise(_1) == Core::Address.normalise(address) } }
+      end
+
+      # Under the address that was chosen; else the one that the message came to, where it is one of the account's.
+      # @return [String]
+      def self.from(draft)
+        return draft.body["from"] if account(draft.body["from"]) == draft.account && draft.body["from"]
+
+        own = draft.account.addresses.map { Core::Address.normalise(_1) }
+        to = draft.message && (draft.message.addresses("to") + draft.message.addresses("cc")).find { own.include?(_1.key) }
+        to&.email || draft.account.addresses.first
       end
 
       # @return [String] what it is called

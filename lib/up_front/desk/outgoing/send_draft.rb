@@ -76,12 +76,7 @@ module UpFront
         people.transform_values { |those| those.select { taken.add?(_1.key) } }
       end
 
-      # Under the address that it came to, where it is one of the account's.
-      def from(draft)
-        own = draft.account.addresses.map { Core::Address.normalise(_1) }
-        to = draft.message ? (draft.message.addresses("to") + draft.message.addresses("cc")).find { own.include?(_1.key) } : nil
-        Core::Address.new(to&.email || draft.account.addresses.first, Store::CurrentRulebook.rulebook.owner["name"])
-      end
+      def from(draft) = Core::Address.new(ChangeDraft.from(draft), Store::CurrentRulebook.rulebook.owner["name"])
 
       def letter(draft, people, from, message_key)
         rulebook = Store::CurrentRulebook.rulebook

@@ -33,7 +33,8 @@ module UpFront
         # @param draft [Store::Draft] @return [Hash] whole, to be written on
         def self.draft(draft, rulebook)
           {id: draft.id, kind: draft.kind, version: draft.version, message: draft.message_id, account: draft.account.name,
-           from: draft.account.addresses.first, body: draft.body, warnings: warnings(draft, rulebook),
+           from: Desk::ChangeDraft.from(draft), own: Store::Account.order(:id).flat_map(&:addresses).uniq,
+           body: draft.body, warnings: warnings(draft, rulebook),
            files: draft.files.listed.map { {id: _1.id, name: _1.name, bytes: _1.bytes} }}
         end
 
@@ -66,7 +67,8 @@ module UpFront
         end
 
         def draft_row(draft)
-          {id: draft.id, title: Desk::ChangeDraft.title(draft), to: draft.body["to"].map { called(_1) }.join(", "), written: @time_format.moment(draft.updated_at)}
+          {id: draft.id, title: Desk::ChangeDraft.title(draft), to: draft.body["to"].map { called(_1) }.join(", "),
+           written: @time_format.moment(draft.updated_at)}
         end
 
         # "Ana Ferro <ana@b.example>" is Ana Ferro, "group:Lenders" is one of Lenders.

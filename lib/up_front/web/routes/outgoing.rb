@@ -64,8 +64,8 @@ module UpFront
           app.delete("/api/forwarding") { done Desk::ProveAddress.new(clock).remove(params["address"]) }
           app.put("/api/brake") { done Desk::SetBrake.new(clock).call(given) }
           app.delete("/api/stopped-rules/:id") { |id| done Desk::StoppedRules.new(clock).let(id.to_i) }
-          app.put("/api/away") { done Desk::Away.new(clock).call(notice(given)) }
-          app.delete("/api/away") { done Desk::Away.new(clock).end_now }
+          app.put("/api/away") { done Desk::GiveAway.new(clock).call(notice(given)) }
+          app.delete("/api/away") { done Desk::GiveAway.new(clock).end_now }
           app.post("/api/away/preview") { json(said: Pages::ByRules.new(rulebook, now).preview(notice(given))) }
         end
         private_class_method :drafts, :servers, :by_rules
