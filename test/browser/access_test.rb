@@ -60,8 +60,8 @@ class AccessTest < Minitest::Test
      "inks/Copper" => "wear the ink Copper", "views" => "Loans, unread",
      "views/followed" => "No conversation is followed or muted.", "views/new" => "Nothing is moved", "views/2/edit" => "calls on",
      "find?text=crate" => "messages found", "views/discarded" => "until you empty it", "mail-in/me" => "Contacts",
-     "rules/inks" => "messages wear it", "outbox" => "Nothing waits to go", "mail-in/out" => "By which server",
-     "mail-in/away" => "What goes out by itself"}
+     "outbox" => "Nothing waits to go", "mail-in/out" => "By which server", "mail-in/away" => "What goes out by itself",
+     "rules/inks" => "messages wear it"}
       .each do |path, words|
       visit "/#{path}"
       assert_text words

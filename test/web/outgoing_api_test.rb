@@ -120,7 +120,8 @@ class OutgoingAPITest < Minitest::Test
     go_out
     assert_equal [1, 0], %w[ana@casadomar.example busy@far.example].map { come_to(_1).size }
     assert_equal ["again", "is tried again 09:15"], outbox["open"].first.values_at("state", "stands")
-    assert_match(/busy@far.example: .* The server said: 450 4.2.1 The mailbox is busy/, outbox["open"].first["told"].first)
+    assert_match(/busy@far.example: Their mailbox is busy. The server said: 450 4.2.1 The mailbox is busy/,
+      outbox["open"].first["told"].first)
     assert_match(/could not be handed over yet/, Store::Event.where(kind: "outbox").order(:id).last.payload["message"])
     later(61) && go_out
     later(301) && go_out
@@ -135,6 +136,26 @@ class OutgoingAPITest < Minitest::Test
     act(row["id"], "again")
     go_out
     assert_equal 1, come_to("full@far.example").size
+  end
+
+  # Who has it already does not get it again.
+  def test_what_some_have_is_taken_back_for_the_others
+    rules("busy@far.example" => {"later" => "450 4.2.1 The mailbox is busy"})
+    id = send_off(write(to: ["Busy <busy@far.example>"], cc: ["ana@casadomar.example"]), now: true)["outgoing"]
+    go_out
+    back = act(id, "take_back")
+    assert_match(/Ana@casadomar.example has it already\.\z/, back["message"])
+    assert_equal [["busy@far.example"], []], ask(:get, "/drafts/#{back["draft"]}")["body"].values_at("to", "cc")
+  end
+
+  # What has gone is no step any more: what was done before it can be undone.
+  def test_undoing_goes_on_after_something_has_gone
+    Desk::Flag.new(clock).call([@loan.id])
+    sent = send_off(write, now: true)
+    go_out
+    ask(:post, "/undo/#{sent["undo_id"]}", status: 409)
+    Desk::Undo.new(clock).last
+    refute Store::State.find_by(message_id: @loan.id).flagged
   end
 
   def test_it_is_given_up_after_two_days
@@ -231,6 +252,8 @@ class OutgoingAPITest < Minitest::Test
     assert_equal 0o600, File.stat(Store::Seal.path).mode & 0o777
     ask(:put, "/mail-out/seconds", {seconds: 0})
     assert_equal "“Hello” goes at once.", send_off(write)["message"]
+    @clock = Clock::System.new
+    assert_equal "“Hello” goes at once.", send_off(write, now: true)["message"], "though time goes on"
   ensure
     other&.stop
   end

@@ -32,8 +32,9 @@ module UpFront
       def self.plain(said)
         code = said[/\A\s*(\d{3})/, 1].to_i
         enhanced = said[/\A\s*\d{3}[ -][245]\.(\d{1,3}\.\d{1,3})\b/, 1]
-        ENHANCED[enhanced] || BASIC[code] || (code.between?(400,
-          499) ? "The server cannot take it at present." : "The server does not take it.")
+        return BASIC.fetch(code, "The server cannot take it at present.") if code.between?(400, 499)
+
+        ENHANCED[enhanced] || BASIC[code] || "The server does not take it."
       end
     end
   end

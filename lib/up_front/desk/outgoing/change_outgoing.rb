@@ -36,9 +36,10 @@ module UpFront
           outgoing = find(id)
           raise Impossible.new(GONE, status: 409) unless outgoing.take(%w[waiting again asks refused], state: "taken_back", over_at: now)
 
-          draft = written(outgoing)
+          have = outgoing.recipients.select { _1["state"] == "taken" }
+          draft = written(outgoing, have.to_set { Core::Address.normalise(_1["email"]) })
           event("outbox")
-          Done.new(message: "Taken back: “#{title(outgoing)}”#{" stands among what you write" if draft}.", result: draft)
+          Done.new(message: "Taken back: “#{title(outgoing)}”#{" stands among what you write" if draft}.#{had(have)}", result: draft)
         end
       end
 
@@ -58,12 +59,24 @@ module UpFront
         end
       end
 
-      # @return [Store::Draft, nil]
-      def written(outgoing)
+      def had(have)
+        return if have.empty?
+
+        " #{Core::English.sentence(Core::English.join(have.map { Core::Address.shown(_1["name"], _1["email"]) }, "and"))} " \
+          "#{(have.size == 1) ? "has" : "have"} it already."
+      end
+
+      # To those who do not have it. @param have [Set<String>] @return [Store::Draft, nil]
+      def written(outgoing, have)
         return unless outgoing.draft && outgoing.account
 
+        body = outgoing.draft.except("kind")
+        if have.any?
+          left = outgoing.recipients.reject { have.include?(Core::Address.normalise(_1["email"])) }.group_by { _1["role"] }
+          body = body.merge(%w[to cc bcc].to_h { |role| [role, left.fetch(role, []).map { _1["email"] }] })
+        end
         draft = Store::Draft.create!(account: outgoing.account, message: outgoing.message, kind: outgoing.draft.fetch("kind"),
-          body: outgoing.draft.except("kind"), created_at: now, updated_at: now)
+          body: body, created_at: now, updated_at: now)
         Store::Record.with_connection do |connection|
           connection.execute("INSERT INTO draft_files (draft_id, name, media_type, bytes, content) SELECT #{draft.id}, name, media_type, " \
             "bytes, content FROM outgoing_files WHERE outgoing_id = #{outgoing.id} ORDER BY id")

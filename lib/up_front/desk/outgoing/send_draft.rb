@@ -8,6 +8,8 @@ module UpFront
       WHY = {"new" => "You wrote it.", "reply" => "You answered.", "reply_all" => "You answered all.",
              "forward" => "You handed it on."}.freeze
 
+      SLACK = 60 # seconds that may have gone by since the moment was given
+
       # @param version [Integer] of the draft as it was read @param at [Time, nil] when it goes; after the usual while where nil
       # @param clear [Boolean] whether the message that is answered is cleared
       # @return [Done] with the {Store::Outgoing} as result @raise [Impossible, Core::Refused]
@@ -37,10 +39,10 @@ module UpFront
 
       def goes_at(at)
         return now + PutOut.seconds unless at
-        raise Impossible.new("That moment has passed. Choose a later one.", pointer: "/at") if at < now
+        raise Impossible.new("That moment has passed. Choose a later one.", pointer: "/at") if at < now - SLACK
         raise Impossible.new("That is more than a year away.", pointer: "/at") if at > now + 366 * 86_400
 
-        at
+        [at, now].max
       end
 
       def goes(at)

@@ -16,7 +16,7 @@ module UpFront
       # @return [Boolean] whether anything was due
       def call
         recover
-        due = Store::Outgoing.due(now).where.not(account_id: nil).limit(AT_ONCE).to_a
+        due = Store::Outgoing.due(now).limit(AT_ONCE).to_a
         due.group_by(&:account_id).each { |account, letters| by_server(account, letters) }
         keep_copies
         due.any?
@@ -55,7 +55,7 @@ module UpFront
       def due?(outgoing) = %w[waiting again].include?(outgoing.state) && outgoing.goes_at <= now
 
       def hand_over(outgoing, connection)
-        taken = transaction { outgoing.take(%w[waiting again], state: "sending", handed_at: nil) }
+        taken = transaction { take(outgoing) }
         return unless taken
         return refused(outgoing, "It is not proved as an address to forward to. Prove it under Mail out.") if unproved?(outgoing)
 
@@ -67,6 +67,12 @@ module UpFront
         outgoing.take(%w[sending], state: "waiting")
         not_yet(outgoing, failed)
         raise unless failed.lasting
+      end
+
+      # From here on it cannot be taken back.
+      def take(outgoing)
+        outgoing.take(%w[waiting again], state: "sending", handed_at: nil) &&
+          Store::UndoStep.no_longer(SendDraft::MODEL, outgoing.id, "It has been sent: look at the outbox for what became of it.")
       end
 
       # It may have been taken out since.
@@ -135,11 +141,15 @@ module UpFront
       # A copy into the account's Sent, once, whatever stops in between.
       def keep_copies
         gone = Store::Outgoing.where(state: %w[sent refused], kept_at: nil).where.not(account_id: nil).order(:id).limit(AT_ONCE)
+        failed = nil
         gone.each do |outgoing|
           keep_copy(outgoing) if outgoing.kind != "away" && outgoing.recipients.any? { _1["state"] == "taken" }
           outgoing.update!(kept_at: now)
           forget_letter(outgoing) if outgoing.state == "sent"
+        rescue SystemCallError => error # of one mailbox; the others have theirs
+          failed = error
         end
+        raise failed if failed
       end
 
       # It is here among the mail, or wanted by nobody.

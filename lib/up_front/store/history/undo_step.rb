@@ -18,6 +18,12 @@ module UpFront
         create!(at: at, message: message).id.tap { |id| trails.each { |model, changes| add(id, model, changes) } }
       end
 
+      # What could be taken back of a record can no more. @param model [String] @param key [Integer] @param why [String] a sentence
+      def self.no_longer(model, key, why)
+        steps = where(undone_at: nil, id: UndoChange.where(model: model, key: key).select(:undo_step_id)).ids
+        steps.each { add(_1, FINAL, [{"key" => 0, "before" => {}, "after" => {"why" => why}}]) }
+      end
+
       # @param changes [Array<Hash>] key, before and after
       def self.add(id, model, changes)
         ADD.all(changes.map do |change|

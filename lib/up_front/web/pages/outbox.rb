@@ -6,6 +6,7 @@ module UpFront
       # What is being written, what stands in the outbox, and what has gone.
       class Outbox
         MOST_GONE = 200
+        LOOKED_AT = 20 # recipients that are held against those one knows
         NAMES = 3 # recipients that are named
 
         STANDS = {"waiting" => "goes", "again" => "is tried again", "sending" => "is being handed over", "asks" => "waits for your word",
@@ -46,7 +47,7 @@ module UpFront
         # What one should look at again before it goes.
         def self.warnings(draft, rulebook)
           people = %w[to cc bcc].flat_map { |role| Desk::GivenRecipients.read(draft.body[role] || [], "/#{role}", rulebook.document) }
-          known = people.flat_map { |person| Store::KnownPeople.near(person) }
+          known = people.first(LOOKED_AT).flat_map { |person| Store::KnownPeople.near(person) }
           Core::LookTwice.new(known, rulebook.names.known_domains).of(people, draft.body["text"].to_s, draft.files.listed.size)
         rescue Core::Refused => refused
           refused.faults.map(&:message)
