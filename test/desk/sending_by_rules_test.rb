@@ -43,9 +43,12 @@ class SendingByRulesTest < Minitest::Test
     assert_match(/bo@far.example is not proved yet/, left_out(arrive(subject: "A crate")))
     assert_empty files_of(BO)
     Store::ProvedAddress.delete_all
+    Store::Setting[Desk::ProveAddress::OWN_ADDRESS] = "http://127.0.0.1:4567"
     Desk::ProveAddress.new(clock).ask("New@far.example")
     go_out
     code = come_to("New@far.example").first.body.decoded[/The code is (\w+)\./, 1]
+    assert_includes Core::Flowed.decode(come_to("New@far.example").first.body.decoded),
+      "http://127.0.0.1:4567/mail-in/away?address=New%40far.example&code=#{code}"
     assert_raises(Desk::Act::Impossible) { Desk::ProveAddress.new(clock).enter("new@far.example", "WRONG") }
     assert_raises(Desk::Act::Impossible) { Desk::ProveAddress.new(clock).ask("new@far.example") }
     Desk::ProveAddress.new(clock).enter("new@FAR.example", code.downcase)

@@ -6,22 +6,44 @@ import styles from "./fields.module.css";
 
 const GROUP = "group:";
 
-/** Whom one can write to: no whole domain, and nobody who is only called so in conditions. */
-const writable = ({ value }: { value: string }) => value.startsWith(GROUP) || (value.includes("@") && !value.startsWith("@"));
-
-/** As it is written: with the name, where one is known. */
-function written({ key, label }: Option): string {
-  const [name, address] = label.split(" · ");
-  return address && !key.startsWith(GROUP) ? `${name} <${key}>` : key;
-}
+/** Who may stand in a field: those one can write to, or people and whole domains, "@b.example". */
+const KINDS = {
+  recipients: {
+    fact: "recipients",
+    placeholder: "a name, an address, a group …",
+    fits: (value: string) => value.startsWith(GROUP) || (value.includes("@") && !value.startsWith("@")),
+    /** With the name, where one is known. */
+    written: ({ key, label }: Option) => {
+      const [name, address] = label.split(" · ");
+      return address && !key.startsWith(GROUP) ? `${name} <${key}>` : key;
+    },
+  },
+  terms: {
+    fact: "from",
+    placeholder: "an address, or @a.domain …",
+    fits: (value: string) => value.includes("@"),
+    written: ({ key }: Option) => key,
+  },
+};
 
 const shown = (text: string) => (text.startsWith(GROUP) ? `one of ${text.slice(GROUP.length)}` : text);
 
-/** People to write to, completed from mail, groups and contacts; several that are pasted stand apart. */
-export function PeopleField({ label, people, change }: { label: string; people: string[]; change: (people: string[]) => void }) {
+/** People, completed from mail, groups and contacts; several that are pasted stand apart. */
+export function PeopleField({
+  label,
+  people,
+  change,
+  kind = "recipients",
+}: {
+  label: string;
+  people: string[];
+  change: (people: string[]) => void;
+  kind?: keyof typeof KINDS;
+}) {
+  const { fact, placeholder, fits, written } = KINDS[kind];
   const [typed, setTyped] = useState("");
-  const completions = useCompletions("recipients", typed, typed.trim() !== "");
-  const options = typed.trim() ? (completions.data?.values ?? []).filter(writable) : [];
+  const completions = useCompletions(fact, typed, typed.trim() !== "");
+  const options = typed.trim() ? (completions.data?.values ?? []).filter(({ value }) => fits(value)) : [];
   const add = (text: string) => {
     const more = text
       .split(/[;\n]|,(?![^<"]*[>"])/)
@@ -42,7 +64,7 @@ export function PeopleField({ label, people, change }: { label: string; people: 
         takesOnly
         wide
         label={label}
-        placeholder={people.length ? "+ another" : "a name, an address, a group …"}
+        placeholder={people.length ? "+ another" : placeholder}
         options={options.map(({ value, label: said, count }) => ({ key: value, label: said, count }))}
         typed={typed}
         type={setTyped}

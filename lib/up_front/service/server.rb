@@ -13,6 +13,7 @@ module UpFront
 
       LOOPBACK = %w[127.0.0.1 localhost ::1].freeze
       THREADS = "2:8"
+      ADDRESS = Desk::ProveAddress::OWN_ADDRESS
 
       def initialize(database:, clock:, script: nil, host: "127.0.0.1", port: 4567, out: $stdout)
         raise CannotStart, "Up Front listens on this machine alone; #{host} would let others read the mail." unless LOOPBACK.include?(host)
@@ -29,6 +30,7 @@ module UpFront
         free!
         Store::Database.open(@database)
         hub = Web::Hub.new(@database).start
+        Store::Setting[ADDRESS] = address
         Web::App.set(:clock, @clock)
         Web::App.set(:script, @script)
         Web::App.set(:hub, hub)

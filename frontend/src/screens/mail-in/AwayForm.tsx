@@ -10,7 +10,7 @@ import forms from "../../parts/forms.module.css";
 import { DateSlot, TimeSlot } from "../../parts/moments";
 import { OneOf } from "../../parts/OneOf";
 import ui from "../../parts/page.module.css";
-import { PeopleTerms } from "../../parts/PeopleTerms";
+import { PeopleField } from "../../parts/PeopleField";
 import { useSettled } from "../../parts/useSettled";
 
 type Away = ByRules["away"];
@@ -84,7 +84,7 @@ export function AwayForm({ away }: { away: Away }) {
           onChange={({ target }) => setInside(target.value)}
         />
         <OneOf label="To whom it goes" value={whom} choices={WHOM} change={setWhom} />
-        <PeopleTerms label="But not to" people={except} change={setExcept} />
+        <PeopleField kind="terms" label="But not to" people={except} change={setExcept} />
       </div>
       <div className={ui.rowOf}>
         to nobody twice within <NumberSlot label="Days" value={days} least={1} most={30} change={setDays} /> days

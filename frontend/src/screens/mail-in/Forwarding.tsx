@@ -1,5 +1,6 @@
 import Button from "@mui/material/Button";
 import { useState } from "react";
+import { useSearchParams } from "react-router";
 import { useAskForProof, useEnterCode, useNoLongerForward, type ByRules } from "../../api/outgoing";
 import { Fault } from "../../parts/Fault";
 import { TextSlot } from "../../parts/fields";
@@ -10,7 +11,8 @@ import { Pill } from "../../parts/Pill";
 type Row = ByRules["forwarding"][number];
 
 function Address({ row: { address, proved, asked } }: { row: Row }) {
-  const [code, setCode] = useState("");
+  const [link] = useSearchParams(); // the one in the letter with the code
+  const [code, setCode] = useState(link.get("address") === address ? (link.get("code") ?? "") : "");
   const enter = useEnterCode();
   const ask = useAskForProof();
   const remove = useNoLongerForward();

@@ -2,11 +2,13 @@
 
 require "securerandom"
 require "digest"
+require "uri"
 
 module UpFront
   module Desk
     # Lets rules forward to an address once it is proved: a code is sent there, and who has it enters it here.
     class ProveAddress < ChangeRulebook
+      OWN_ADDRESS = "own_address" # a setting: where the page is found, as this machine has it
       TRIES = 5
       AGAIN_SECONDS = 60 # before another code is sent to an address
       HOURS = 48 # in which a code can be entered
@@ -96,14 +98,20 @@ module UpFront
         message_key = Post::OutgoingLetter.message_id(from.domain)
         subject = "A code for forwarding mail to you"
         letter = Post::OutgoingLetter.new(from: from, to: [Core::Address.new(address)], subject: subject, message_id: message_key,
-          at: rulebook.zone.local(now), headers: {"Auto-Submitted" => "auto-generated"}, text: text(rulebook, code)).to_s
+          at: rulebook.zone.local(now), headers: {"Auto-Submitted" => "auto-generated"}, text: text(rulebook, address, code)).to_s
         PutOut.new(clock).call(letter, message_key: message_key, people: {"to" => [Core::Address.new(address)]}, sender: from.email,
           subject: subject, why: "To prove that mail may be forwarded there.", at: now, kind: "proof", account: account)
       end
 
-      def text(rulebook, code)
+      # For whoever reads it on the same machine.
+      def link(address, code)
+        own = Store::Setting[OWN_ADDRESS] or return
+        "\nOn the machine on which Up Front runs: #{own}/mail-in/away?#{URI.encode_www_form(address: address, code: code)}\n"
+      end
+
+      def text(rulebook, address, code)
         "#{rulebook.owner["name"]} would like some mail to be forwarded to this address by a program.\n\nThe code is #{code}.\n\n" \
-          "If that is all right, give it to #{rulebook.owner["name"]}. If not, do nothing: nothing will come.\n"
+          "If that is all right, give it to #{rulebook.owner["name"]}. If not, do nothing: nothing will come.\n#{link(address, code)}"
       end
     end
   end
