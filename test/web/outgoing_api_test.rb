@@ -183,6 +183,17 @@ class OutgoingAPITest < Minitest::Test
     assert_empty outbox["open"]
   end
 
+  # What went could not be noted, as the disk was full: it is not sent again, and the person is asked.
+  def test_what_could_not_be_noted_is_asked_about
+    id = send_off(write, now: true)["outgoing"]
+    sending = Desk::SendDue.new(clock)
+    sending.define_singleton_method(:told) { |*| raise Errno::ENOSPC }
+    assert_raises(Errno::ENOSPC) { sending.call }
+    sending.singleton_class.remove_method(:told)
+    sending.call
+    assert_equal ["unsure", 1], [Store::Outgoing.find(id).state, come_to("ana@casadomar.example").size]
+  end
+
   def test_who_it_goes_to_is_read_as_it_is_written
     take(from: "Cy Far <cy@far.example>")
     draft = write(to: ["Cy Far", "group:Lenders", "\"Do, Bo\" <bo@far.example>"])

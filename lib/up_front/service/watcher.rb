@@ -8,6 +8,7 @@ module UpFront
       SECONDS = 0.1
       UNHURRIED_SECONDS = 0.5 # for what nobody waits for, while nothing is committed
       TIME_SECONDS = 1
+      STOP_SECONDS = 5 # what waits for a server elsewhere is left behind
 
       # @param clock [#now] @param work [Array<Work::Part>] @param attempts [Attempts]
       # @param commits [Store::Commits, nil] without it, everything is done at every turn
@@ -31,7 +32,7 @@ module UpFront
 
       def stop
         @stopping = true
-        @thread&.join
+        @thread&.join(STOP_SECONDS)
         @commits&.close
       end
 

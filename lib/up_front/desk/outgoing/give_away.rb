@@ -9,6 +9,7 @@ module UpFront
       def call(given)
         transaction do
           notice = Away.read(given, now)
+          notice["from"] = Away.current(now)["from"] if Away.current(now) # it goes on
           Store::Setting[Away::KEY] = notice.merge("holds" => hold(notice))
           event("away")
           until_at = Core::TimeFormat.new(Store::CurrentRulebook.rulebook.zone, now).moment(Time.iso8601(notice["until"]))

@@ -11,6 +11,7 @@ module UpFront
       def initialize(clock, host: "localhost")
         super(clock)
         @host = host
+        @begun = nil # nothing is known yet of what a former run left
       end
 
       # @return [Boolean] whether anything was due
@@ -24,19 +25,19 @@ module UpFront
 
       private
 
-      # What a former run of the program left in the middle.
+      # What a former run of the program left in the middle, and what this one could not note.
       def recover
-        return if @recovered
+        return if @begun == []
 
         transaction do
-          left = Store::Outgoing.where(state: "sending").to_a
+          left = Store::Outgoing.where(state: "sending", **(@begun ? {id: @begun} : {})).to_a
           left.each { |each| each.handed_at ? settle(each, "unsure", UNSURE) : each.update!(state: "waiting", goes_at: now) }
           event("outbox") if left.any?
         end
-        @recovered = true
+        @begun = []
       end
 
-      UNSURE = "Up Front was stopped while it was handed over."
+      UNSURE = "Up Front was interrupted while it was handed over."
       private_constant :UNSURE
 
       def by_server(account, letters)
@@ -59,8 +60,10 @@ module UpFront
         return unless taken
         return refused(outgoing, "It is not proved as an address to forward to. Prove it under Mail out.") if unproved?(outgoing)
 
+        @begun << outgoing.id
         outcome = connection.deliver(outgoing.letter, from: envelope(outgoing), to: outgoing.left) { under_way(outgoing) }
         transaction { told(outgoing, outcome) }
+        @begun.clear
       rescue Post::Submission::Unsure => unsure
         transaction { settle(outgoing, "unsure", unsure.message) }
       rescue Post::Submission::Failed => failed

@@ -27,7 +27,7 @@ module UpFront
           drafts = Store::Draft.where(dropped_at: nil).order(updated_at: :desc).limit(MOST_GONE).to_a
           open = Store::Outgoing.open.order(:goes_at, :id).limit(MOST_GONE).to_a
           gone = Store::Outgoing.where.not(state: Store::Outgoing::OPEN).order(over_at: :desc, id: :desc).limit(MOST_GONE).to_a
-          {lead: lead(open, drafts), seconds: Desk::PutOut.seconds, drafts: drafts.map { draft_row(_1) }, open: open.map { row(_1) },
+          {lead: lead(drafts), seconds: Desk::PutOut.seconds, drafts: drafts.map { draft_row(_1) }, open: open.map { row(_1) },
            gone: gone.map { row(_1) }}
         end
 
@@ -55,17 +55,17 @@ module UpFront
 
         private
 
-        def lead(open, drafts)
-          trouble = open.count { %w[refused unsure asks].include?(_1.state) }
-          return "#{Core::English.sentence(Core::English.count(trouble, "message"))} #{(trouble == 1) ? "wants" : "want"} your word." if
-            trouble.positive?
-          if open.any?
-            return "#{Core::English.sentence(Core::English.count(open.size,
-              "message"))} #{(open.size == 1) ? "is" : "are"} to go."
-          end
+        def lead(drafts)
+          open = Store::Outgoing.open.group(:state).count
+          trouble = open.values_at("refused", "unsure", "asks").sum(&:to_i)
+          total = open.values.sum
+          return "#{counted(trouble)} #{(trouble == 1) ? "wants" : "want"} your word." if trouble.positive?
+          return "#{counted(total)} #{(total == 1) ? "is" : "are"} to go." if total.positive?
 
           drafts.any? ? "Nothing waits to go." : "Nothing waits to go, and nothing is being written."
         end
+
+        def counted(count) = Core::English.sentence(Core::English.count(count, "message"))
 
         def draft_row(draft)
           {id: draft.id, title: Desk::ChangeDraft.title(draft), to: draft.body["to"].map { called(_1) }.join(", "),
