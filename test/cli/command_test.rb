@@ -80,7 +80,7 @@ class CommandTest < Minitest::Test
     assert_equal [0, [["Loans"], [], ["Loans"]]], [status, claims.map { _1["labels"] }]
     assert_equal %w[
       message_id arrived_at surface_at held priority alert ink labels keep_at_top flag mark_read discard follow_up_at forward
-      reply proposals trace
+      forward_inline reply proposals trace
     ], claims[0].keys
     assert_equal ["<1@x>", "2027-03-09T10:30:00+00:00", true, ["covered by window Morning", "round Mid at 10:30"]], claims[0]
       .values_at("message_id", "surface_at", "held").push(claims[0]["trace"]["timing"])

@@ -24,6 +24,7 @@ class DifferencesTest < Minitest::Test
       {"flag" => true} => ["flag", "flagged", "not flagged"], {"mark_read" => true} => ["mark_read", "marked read", "not marked read"],
       {"follow_up" => {"in" => "P1D"}} => ["follow_up", "follow-up Wed 09:14", "no follow-up"],
       {"forward" => ["accounts@lanternquay.example"]} => ["forward", "forward accounts@lanternquay.example", "no forwarding"],
+      {"forward_inline" => true} => ["forward_inline", "forwarded as text", "forwarded whole"],
       {"reply" => "Thanks"} => ["reply", "reply Thanks", "no reply"]
     }.each { |effects, change| assert_equal [change], told(claim, claim(rule(then: effects))), effects.inspect }
     assert_equal [["timing", "discarded", "10:30"], ["discard", "discarded", "not discarded"]],

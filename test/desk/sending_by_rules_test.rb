@@ -84,6 +84,20 @@ class SendingByRulesTest < Minitest::Test
     assert_equal 1, files_of(BO).size, "history, and what is in Sent, is not forwarded"
   end
 
+  def test_a_message_is_forwarded_as_text_where_the_rule_says_so
+    prove
+    inline = rule("On", when: leaf("subject", "mentions", ["crate"]), then: {"forward" => [BO], "forward_inline" => true})
+    Desk::SaveRule.new(clock).call(inline, id: Store::Rule.in_order.first.id)
+    made = Mail.new(from: "ana@casadomar.example", to: ME, subject: "A crate", body: "Heavy", date: clock.now)
+    made.attachments["list.txt"] = "one"
+    Desk::TakeIn.new(clock).call(Post::Letter.new(made.to_s), account: account)
+    run_it
+    letter = come_to(BO).first
+    assert_match(/---- Handed on ----\r?\nFrom: ana@casadomar.example/, letter.text_part.decoded)
+    assert_equal [["list.txt", "one"]], letter.attachments.map { [_1.filename, _1.decoded.strip] }
+    assert_equal ME, letter.header["Up-Front-Forwarded"].value
+  end
+
   # Two mailboxes that forward to each other.
   def test_never_in_a_circle
     prove

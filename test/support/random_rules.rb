@@ -48,7 +48,7 @@ class RandomRules
       "priority" => one(*UpFront::Core::Priority::LEVELS, {"raise" => rand(1..3)}, {"lower" => rand(1..3)}), "alert" => alert,
       "ink" => one(*@inks), "labels" => @labels.sample(rand(1..2), random: @random),
       "mark_words" => some(WORDS), "keep_at_top" => flag, "flag" => flag, "mark_read" => flag, "discard" => flag,
-      "follow_up" => {"in" => duration}, "forward" => @forward, "reply" => one(*@templates)
+      "follow_up" => {"in" => duration}, "forward" => @forward, "forward_inline" => flag, "reply" => one(*@templates)
     }
     all.to_a.sample(rand(all.size), random: @random).to_h
   end

@@ -17,7 +17,7 @@ module UpFront
       # Each address by the rule that names it first.
       def forward(rulebook, id, claim)
         by_rule = claim.forward.group_by { |address| rule(rulebook, claim, "forward") { |said| said.include?(address) } }
-        by_rule.each { |rule, addresses| order(id, "forward", rule, {"to" => addresses}) }
+        by_rule.each { |rule, addresses| order(id, "forward", rule, {"to" => addresses, "inline" => claim.forward_inline}) }
       end
 
       # @yield [Object] what it says; whether that is it @return [Integer, nil] the id of the rule

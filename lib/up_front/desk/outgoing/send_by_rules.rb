@@ -38,18 +38,28 @@ module UpFront
 
         lacking = Store::ProvedAddress.lacking(order.what["to"])
         to = order.what["to"] - lacking
-        put(order, to.map { Core::Address.new(_1) }, subject: "Fwd: #{answer.bare_subject}".strip, **handed_on) if to.any?
+        if to.any?
+          put(order, to.map {
+            Core::Address.new(_1)
+          }, subject: "Fwd: #{answer.bare_subject}".strip, **handed_on(order.what["inline"]))
+        end
         return if lacking.empty?
 
         "#{Core::English.join(lacking, "and")} #{(lacking.size == 1) ? "is" : "are"} not proved yet, so nothing is forwarded there"
       end
 
-      # As an attachment, so that nothing of it is otherwise than it came.
-      def handed_on
+      # Whole, as an attachment, so that nothing of it is otherwise than it came; or as text with its files.
+      def handed_on(inline)
         mark = {Core::Loops::MARK => Core::Loops.mark(@core, from.email)}
+        return {text: answer.begun("forward")[:text], files: files, headers: mark} if inline
+
         letter = Post::OutgoingLetter::File.new(name: "#{answer.bare_subject[0, 60]}.eml", type: "message/rfc822",
           content: @message.raw.to_s)
         {text: "Forwarded by a rule of #{@rulebook.owner["name"]}; the message is attached.\n", files: [letter], headers: mark}
+      end
+
+      def files
+        Post::Apart.call(:attachments, @message.raw.to_s).map { Post::OutgoingLetter::File.new(name: _1.name, type: _1.type, content: _1.content) }
       end
 
       def reply(order)

@@ -11,7 +11,10 @@ module UpFront
       module_function
 
       # @return [Array<Core::Fact, Core::Effect>] those for which something was made
-      def make = Record.transaction { [*columns, *texts, *roles, *effects] }
+      def make
+        [Message, MessageText, Claim].each(&:reset_column_information) # of another file that was open before
+        Record.transaction { [*columns, *texts, *roles, *effects] }
+      end
 
       def columns
         missing = FactColumns.facts.reject { Message.column_names.include?(_1.columns.first.to_s) }

@@ -8,7 +8,7 @@ module UpFront
         def outward? = true
       end
 
-      Reply = ReplyEffect.new("reply", place: 12, kind: :templates, phrase: "reply with", told: "reply ", none: "no reply",
+      Reply = ReplyEffect.new("reply", place: 13, kind: :templates, phrase: "reply with", told: "reply ", none: "no reply",
         lead: "it is answered with", label: "Answer",
         menu: [["is answered", "answer template automatic", nil]])
     end
