@@ -170,7 +170,7 @@ class SendingByRulesTest < Minitest::Test
 
   # Where one wishes, mail is held until the return; then it is told once what came.
   def test_mail_is_held_while_away_and_told_of_on_the_return
-    away(hold: true)
+    away(hold: "all")
     urgent = take(subject: "Hello", date: clock.now)
     run_it
     assert_includes held, urgent.id
@@ -184,8 +184,21 @@ class SendingByRulesTest < Minitest::Test
       Store::Event.where(kind: "away").filter_map { _1.payload["message"] }
   end
 
+  # Once a day, and with the return.
+  def test_mail_comes_once_a_day_while_away
+    away(hold: "daily", round: "11:00")
+    comes = ->(message) { Store::State.find_by(message_id: message.id).surface_at.getutc }
+    assert_equal at("11:00"), comes.call(take(subject: "Hello", date: at("09:10")))
+    later(2 * 3_600)
+    assert_equal at("11:00", "2027-03-10"), comes.call(take(subject: "Later", date: clock.now))
+    later(2 * 86_400)
+    assert_equal at("09:14", "2027-03-12"), comes.call(take(subject: "Last", date: clock.now))
+    Desk::GiveAway.new(clock).end_now
+    assert_empty Store::HeadsDown.where("ends_at > ?", clock.now).to_a
+  end
+
   def test_who_ends_the_notice_has_their_mail_at_once
-    away(hold: true)
+    away(hold: "all")
     id = take(subject: "Hello", date: clock.now).id
     later(3_600)
     assert_match(/\AYou are back: one message came/, Desk::GiveAway.new(clock).end_now.message)

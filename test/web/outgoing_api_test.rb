@@ -205,6 +205,12 @@ class OutgoingAPITest < Minitest::Test
     assert_equal "Say to whom it goes.", refused["detail"]
   end
 
+  def test_contacts_are_offered_who_have_not_written_yet
+    Store::CurrentRulebook.put(Store::CurrentRulebook.document.merge("contacts" => %w[New.Friend@far.example ana@casadomar.example]))
+    offered = ->(typed) { ask(:get, "/completions?fact=recipients&typed=#{typed}")["values"].map { _1["value"] } }
+    assert_equal [%w[new.friend@far.example], 1], [offered["new.fr"], offered["ana@casa"].count("ana@casadomar.example")]
+  end
+
   def test_what_to_look_at_twice
     draft = write(to: ["anna@casadomar.example"], text: "Please see the attached list.\n> attached")
     assert_equal ["The text says “attached”, and no file goes with it.",

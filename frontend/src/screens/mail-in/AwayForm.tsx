@@ -1,6 +1,4 @@
 import Button from "@mui/material/Button";
-import Checkbox from "@mui/material/Checkbox";
-import FormControlLabel from "@mui/material/FormControlLabel";
 import TextField from "@mui/material/TextField";
 import { useState } from "react";
 import { useAwayPreview, useEndAway, useGiveAway, type AwayGiven, type ByRules } from "../../api/outgoing";
@@ -19,6 +17,12 @@ const WHOM = [
   { value: "contacts", label: "my contacts and organisation" },
   { value: "organisation", label: "my organisation alone" },
 ] as const;
+const HOLDS = [
+  { value: "none", label: "as ever" },
+  { value: "daily", label: "once a day" },
+  { value: "all", label: "when I am back" },
+] as const;
+type Hold = (typeof HOLDS)[number]["value"];
 const SETTLES_MS = 400;
 const part = (moment: string | undefined, at: 0 | 1, otherwise: string) => moment?.split("T")[at] ?? otherwise;
 
@@ -31,7 +35,8 @@ export function AwayForm({ away }: { away: Away }) {
   const [whom, setWhom] = useState<(typeof WHOM)[number]["value"]>((away?.whom as "everyone" | undefined) ?? "everyone");
   const [except, setExcept] = useState(away?.except ?? []);
   const [days, setDays] = useState(away?.days ?? 7);
-  const [hold, setHold] = useState(away?.hold ?? false);
+  const [hold, setHold] = useState<Hold>((away?.hold as Hold | undefined) ?? "none");
+  const [round, setRound] = useState(away?.round ?? "08:00");
   const give = useGiveAway();
   const end = useEndAway();
   const whole = until.date !== "" && outside.trim() !== "";
@@ -44,6 +49,7 @@ export function AwayForm({ away }: { away: Away }) {
     except,
     days,
     hold,
+    round,
   };
   const settled = useSettled(whole ? JSON.stringify(given) : "", SETTLES_MS);
   const preview = useAwayPreview(settled ? (JSON.parse(settled) as AwayGiven) : undefined);
@@ -89,10 +95,11 @@ export function AwayForm({ away }: { away: Away }) {
       <div className={ui.rowOf}>
         to nobody twice within <NumberSlot label="Days" value={days} least={1} most={30} change={setDays} /> days
       </div>
-      <FormControlLabel
-        control={<Checkbox size="small" checked={hold} onChange={(_, on) => setHold(on)} />}
-        label="and hold all mail until then, but for what breaks through"
-      />
+      <div className={ui.rowOf}>
+        Meanwhile my mail comes <OneOf label="How my mail comes meanwhile" value={hold} choices={HOLDS} change={setHold} />
+        {hold === "daily" && <TimeSlot label="The round of each day" value={round} change={setRound} />}
+      </div>
+      {hold !== "none" && <p className={ui.quiet}>What breaks through heads-down comes at once all the same.</p>}
       <p role="status" className={ui.hint}>
         {preview.data?.said ??
           "It never goes to lists, newsletters, notices and other automatic mail, nor where you are not named."}

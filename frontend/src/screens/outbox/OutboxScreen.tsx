@@ -26,6 +26,10 @@ export function OutboxScreen() {
       ({ draft: written }) => (written ? void navigate(`/outbox/${written}`) : undefined),
       () => undefined, // a notice tells it
     );
+  const braked = page?.open.filter(({ state }) => state === "asks") ?? [];
+  const actOnAll = async (name: OutboxAct) => {
+    for (const { id: each } of braked) await change.mutateAsync({ id: each, act: name }).catch(() => undefined);
+  };
   const write = () =>
     beginDraft("new").then(
       ({ id: begun }) => void navigate(`/outbox/${begun}`),
@@ -47,6 +51,17 @@ export function OutboxScreen() {
             {page.open.length > 0 && (
               <section aria-label="To go">
                 <h2 className={ui.smallHead}>To go</h2>
+                {braked.length > 1 && (
+                  <p className={ui.rowOf}>
+                    The brake holds {braked.length} messages of rules.
+                    <Button variant="text" disabled={change.isPending} onClick={() => void actOnAll("now")}>
+                      Send them all
+                    </Button>
+                    <Button variant="text" disabled={change.isPending} onClick={() => void actOnAll("let_go")}>
+                      Leave them all
+                    </Button>
+                  </p>
+                )}
                 <ul className={styles.rows}>
                   {page.open.map((row) => (
                     <GoingRow key={row.id} row={row} act={act} going={change.isPending} />

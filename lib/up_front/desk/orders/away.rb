@@ -10,6 +10,8 @@ module UpFront
       MOST_DAYS = 30
       PREVIEWED = 7 # days
       LONGEST = 366 * 86_400 # seconds
+      HOLDS = %w[none daily all].freeze # mail comes as ever; once a day; not before the return
+      USUAL_ROUND = "08:00"
 
       # @return [Hash, nil] as it was given, whether it holds now or not
       def self.kept = Store::Setting[KEY]
@@ -20,7 +22,8 @@ module UpFront
         kept if Time.iso8601(kept["from"]) <= now && Time.iso8601(kept["until"]) > now
       end
 
-      # @param given [Hash] from and until (Time), inside, outside (texts), whom, except (people), days, hold
+      # @param given [Hash] from and until (Time), inside, outside (texts), whom, except (people), days;
+      #   hold (of {HOLDS}), round (HH:MM, of daily)
       # @return [Hash] in the shape that is kept @raise [Impossible, Core::Refused]
       def self.read(given, now)
         raise Act::Impossible.new("Say until when you are away.", pointer: "/until") unless given["until"]
@@ -34,7 +37,8 @@ module UpFront
         {"from" => from.getutc.iso8601, "until" => given["until"].getutc.iso8601, "outside" => given["outside"].to_s,
          "inside" => given["inside"].to_s.strip.empty? ? given["outside"].to_s : given["inside"].to_s, "whom" => whom,
          "except" => GivenPeople.read(Array(given["except"]), "/except"), "days" => (given["days"] || DAYS).clamp(1, MOST_DAYS),
-         "hold" => given["hold"] == true}
+         "hold" => HOLDS.include?(given["hold"]) ? given["hold"] : "none",
+         "round" => given["round"].to_s.match?(/\A(?:[01]\d|2[0-3]):[0-5]\d\z/) ? given["round"] : USUAL_ROUND}
       end
 
       # Who of the last days' mail would have had it, once each. @return [Array<Core::Address>]

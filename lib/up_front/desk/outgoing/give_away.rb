@@ -3,8 +3,10 @@
 module UpFront
   module Desk
     # Gives an away notice, and ends it, by hand or as its time is over; then it is told once what came meanwhile. Where the person wishes,
-    # all mail is held until the return, as by heads-down.
+    # mail comes once a day meanwhile, or is held until the return, as by heads-down.
     class GiveAway < Act
+      HELD = {"none" => "", "daily" => ", and mail comes once a day", "all" => ", and all mail is held until then"}.freeze
+
       # @param given [Hash] see {Away.read} @return [Done] @raise [Impossible, Core::Refused]
       def call(given)
         transaction do
@@ -13,7 +15,7 @@ module UpFront
           Store::Setting[Away::KEY] = notice.merge("holds" => hold(notice))
           event("away")
           until_at = Core::TimeFormat.new(Store::CurrentRulebook.rulebook.zone, now).moment(Time.iso8601(notice["until"]))
-          text = "An away notice goes out until #{until_at}#{", and all mail is held until then" if notice["hold"]}."
+          text = "An away notice goes out until #{until_at}#{HELD.fetch(notice["hold"])}."
           final_step(text, "The notice is ended where it is given.")
           Done.new(message: text)
         end
@@ -46,24 +48,42 @@ module UpFront
 
       private
 
-      # @return [Integer, nil] the heads-down by which mail is held
-      def hold(notice)
-        former = Away.kept&.fetch("holds", nil)
-        let_go(former) unless notice["hold"]
-        return unless notice["hold"]
+      GAP = 60 # seconds between two of a day each, in which what waits comes in
+      private_constant :GAP
 
-        row = Store::HeadsDown.find_by(id: former, told_at: nil) || Store::HeadsDown.new
-        row.update!(starts_at: Time.iso8601(notice["from"]), ends_at: Time.iso8601(notice["until"]), reason: "Away")
-        DecideAnew.new(clock).call
-        event("heads_down")
-        row.id
+      # @return [Array<Integer>] the heads-downs by which mail is held
+      def hold(notice)
+        let_go(Away.kept&.fetch("holds", nil))
+        rows = stretches(notice).map { |from, to| Store::HeadsDown.create!(starts_at: from, ends_at: to, reason: "Away") }
+        anew if rows.any?
+        rows.map(&:id)
       end
 
-      def let_go(id)
-        row = id && Store::HeadsDown.find_by(id: id)
-        return if row.nil? || row.ends_at <= now
+      # Of which mail waits for the end: of each day until its round, or of all the time.
+      # @return [Array<Array(Time, Time)>]
+      def stretches(notice)
+        from, to = notice.values_at("from", "until").map { Time.iso8601(_1) }
+        return [] if notice["hold"] == "none"
+        return [[from, to]] if notice["hold"] == "all"
 
-        row.update!(ends_at: [now, row.starts_at.to_time].max, starts_at: [now, row.starts_at.to_time].min)
+        zone = Store::CurrentRulebook.rulebook.zone
+        minute = notice["round"][0, 2].to_i * 60 + notice["round"][3, 2].to_i
+        rounds = (zone.date(from)..zone.date(to)).map { zone.instant(_1, minute) }.select { _1 > from && _1 < to }
+        [from, *rounds.map { _1 + GAP }].zip([*rounds, to]).select { |begins, ends| begins < ends }
+      end
+
+      # @param ids [Array<Integer>, nil]
+      def let_go(ids)
+        rows = Store::HeadsDown.where(id: Array(ids)).where("ends_at > ?", now).to_a
+        return if rows.empty?
+
+        running, to_come = rows.partition { _1.starts_at <= now }
+        to_come.each(&:destroy!)
+        running.each { _1.update!(ends_at: now) }
+        anew
+      end
+
+      def anew
         DecideAnew.new(clock).call
         event("heads_down")
       end

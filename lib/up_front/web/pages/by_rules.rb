@@ -61,7 +61,7 @@ module UpFront
         def away
           kept = Desk::Away.kept or return
           local = ->(text) { @rulebook.zone.local(Time.iso8601(text)).strftime("%Y-%m-%dT%H:%M") }
-          kept.slice("inside", "outside", "whom", "except", "days", "hold").merge("from" => local[kept["from"]],
+          kept.slice("inside", "outside", "whom", "except", "days", "hold", "round").merge("from" => local[kept["from"]],
             "until" => local[kept["until"]], "running" => !Desk::Away.current(@now).nil?)
         end
 

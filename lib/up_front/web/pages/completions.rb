@@ -37,7 +37,15 @@ module UpFront
           own = OWN.select { |term, label| fits?(label) && somebody?(term) }.map { |value, label| row(value, label) }
           groups = @rulebook.document.fetch("groups", []).map { _1["name"] }.select { fits?(_1) }
             .map { row("group:#{_1}", "one of #{_1}") }
-          (groups + domains + addresses + (@typed.empty? ? [] : own)).first(MOST) + (@typed.empty? ? own : [])
+          found = groups + domains + addresses
+          (found + contacts(found) + (@typed.empty? ? [] : own)).first(MOST) + (@typed.empty? ? own : [])
+        end
+
+        # Those who have not written yet.
+        def contacts(found)
+          known = found.to_set { _1[:value] }
+          people = @rulebook.document.fetch("contacts", []).reject { _1.start_with?("@") || known.include?(Core::Address.normalise(_1)) }
+          people.select { fits?(_1) }.map { row(Core::Address.normalise(_1)) }
         end
 
         # Contacts are offered where there are any.
