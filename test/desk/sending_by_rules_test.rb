@@ -98,7 +98,7 @@ class SendingByRulesTest < Minitest::Test
     assert_equal ME, letter.header["Up-Front-Forwarded"].value
   end
 
-  # Two mailboxes that forward to each other.
+  # What another program forwards back, with or without our mark.
   def test_never_in_a_circle
     prove
     arrive(subject: "A crate")
@@ -111,6 +111,32 @@ class SendingByRulesTest < Minitest::Test
     many = Array.new(31) { "Received: from a by b; #{clock.now.rfc2822}" }
     assert_equal "it has gone through too many hosts", left_out(arrive(subject: "crate hops", headers: many))
     assert_equal 1, files_of(BO).size
+  end
+
+  # Each forwards all that it gets to the other: what came goes once to the other, and no further, whichever it came to.
+  def test_two_mailboxes_that_forward_to_each_other
+    desk = Store::Account.create!(name: "Desk", addresses: [DESK])
+    Desk::SaveMailServer.new(clock).call(desk.id, server)
+    [ME, DESK].each { prove(_1) }
+    Store::CurrentRulebook.put(Store::CurrentRulebook.document.merge("forward_to" => [ME, DESK]))
+    Store::CurrentRulebook.turn
+    {"Work" => DESK, "Desk" => ME}.each do |name, other|
+      on = rule("#{name} on", when: leaf("account", "is", [name]), then: {"forward" => [other]})
+      Desk::SaveRule.new(clock).call(on)
+    end
+    arrive(subject: "Round and round")
+    4.times { let_in_what_came(ME => account, DESK => desk) }
+    assert_equal [0, 1], [ME, DESK].map { files_of(_1).size }
+    assert_match(/forwarded from here before/, left_out(Store::Message.where(account: desk).last))
+  end
+
+  DESK = "exhibitions@lanternquay.example"
+
+  def let_in_what_came(accounts)
+    accounts.each do |address, account|
+      files_of(address).each { Desk::TakeIn.new(clock).call(Post::Letter.new(File.binread(_1)), account: account) }
+    end
+    run_it
   end
 
   def test_a_rule_answers_a_person_once_in_seven_days
