@@ -98,6 +98,20 @@ class SendingByRulesTest < Minitest::Test
     assert_equal ME, letter.header["Up-Front-Forwarded"].value
   end
 
+  # One that is too large, or whose sender has an address to which nothing can go, keeps no other from going.
+  def test_what_cannot_be_written_is_left_out_and_stops_nothing
+    prove
+    large = take(subject: "A large crate", text: "x" * 26_000_000)
+    odd = take(subject: "A loan", from: "\"a b\"@far.example")
+    last = take(subject: "A crate")
+    run_it
+    assert_match(/it cannot be sent on: It is larger than 25 MB/, left_out(large))
+    refute_nil left_out(odd)
+    assert_nil left_out(last)
+    assert_equal ["Fwd: A crate"], come_to(BO).map(&:subject)
+    assert_empty Store::SendingOrder.open.to_a
+  end
+
   # What another program forwards back, with or without our mark.
   def test_never_in_a_circle
     prove

@@ -20,9 +20,17 @@ module UpFront
         @rulebook = Store::CurrentRulebook.rulebook
         @message = order.message
         @core = @message.to_core
-        reason = before(order) || send(order.kind, order)
+        reason = before(order) || written(order)
         order.update!(done_at: now, left_out: reason)
         event("changed", ids: [order.message_id])
+      end
+
+      # One letter that cannot be written keeps no other from going.
+      # @return [String, nil] why nothing is put out
+      def written(order)
+        send(order.kind, order)
+      rescue Post::OutgoingLetter::Unusable => unusable
+        "it cannot be sent on: #{unusable.message.delete_suffix(".")}"
       end
 
       def before(order)
@@ -38,11 +46,8 @@ module UpFront
 
         lacking = Store::ProvedAddress.lacking(order.what["to"])
         to = order.what["to"] - lacking
-        if to.any?
-          put(order, to.map {
-            Core::Address.new(_1)
-          }, subject: "Fwd: #{answer.bare_subject}".strip, **handed_on(order.what["inline"]))
-        end
+        people = to.map { Core::Address.new(_1) }
+        put(order, people, subject: "Fwd: #{answer.bare_subject}".strip, **handed_on(order.what["inline"])) if people.any?
         return if lacking.empty?
 
         "#{Core::English.join(lacking, "and")} #{(lacking.size == 1) ? "is" : "are"} not proved yet, so nothing is forwarded there"
