@@ -95,9 +95,13 @@ module UpFront
       def self.from(draft)
         return draft.body["from"] if account(draft.body["from"]) == draft.account && draft.body["from"]
 
-        own = draft.account.addresses.map { Core::Address.normalise(_1) }
-        to = draft.message && (draft.message.addresses("to") + draft.message.addresses("cc")).find { own.include?(_1.key) }
-        to&.email || draft.account.addresses.first
+        own_address(draft.account, draft.message ? draft.message.addresses("to") + draft.message.addresses("cc") : [])
+      end
+
+      # @param people [Array<Core::Address>] to whom a message went @return [String] the account's address among them, else its first
+      def self.own_address(account, people)
+        own = account.addresses.map { Core::Address.normalise(_1) }
+        people.find { own.include?(_1.key) }&.email || account.addresses.first
       end
 
       # @return [String] what it is called

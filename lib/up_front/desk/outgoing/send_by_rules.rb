@@ -118,16 +118,14 @@ module UpFront
       def answer = Core::Answer.new(@core, @rulebook.names, Core::TimeFormat.new(@rulebook.zone, now))
 
       def from
-        own = @message.account.addresses
-        named = (@core.to + @core.cc).find { |person| own.any? { Core::Address.normalise(_1) == person.key } }
-        Core::Address.new(named&.email || own.first, @rulebook.owner["name"])
+        Core::Address.new(ChangeDraft.own_address(@message.account, @core.to + @core.cc), @rulebook.owner["name"])
       end
 
       def put(order, to, subject:, text:, files: [], headers: {}, answers: false)
         message_key = Post::OutgoingLetter.message_id(from.domain)
         letter = Post::OutgoingLetter.new(from: from, to: to, subject: subject, text: text, message_id: message_key,
           at: @rulebook.zone.local(now), files: files, headers: headers, answers: answers,
-          references: answers ? answer.references.map { "<#{_1.delete("<>")}>" } : []).to_s
+          references: answers ? answer.references : []).to_s
         braked = Brake.on?(now)
         tell_of_the_brake if braked && !Store::Outgoing.where(state: "asks").exists?
         PutOut.new(clock).call(letter, message_key: message_key, people: {"to" => to}, sender: from.email, subject: subject,

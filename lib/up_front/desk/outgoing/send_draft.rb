@@ -86,7 +86,7 @@ module UpFront
         files = draft.files.map { Post::OutgoingLetter::File.new(name: _1.name, type: _1.media_type, content: _1.content) }
         Post::OutgoingLetter.new(from: from, to: people["to"], cc: people["cc"], subject: draft.body["subject"].to_s,
           text: draft.body["text"].to_s, message_id: message_key, at: rulebook.zone.local(now), files: files,
-          references: answered ? answered.references.map { "<#{_1.delete("<>")}>" } : [], answers: draft.kind.start_with?("reply")).to_s
+          references: answered ? answered.references : [], answers: draft.kind.start_with?("reply")).to_s
       end
     end
   end
