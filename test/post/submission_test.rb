@@ -103,4 +103,24 @@ class SubmissionTest < Minitest::Test
     talk&.kill
     server&.close
   end
+
+  # One that is silent from the beginning, and one that is silent once it has greeted: nothing was handed over, and it is tried again.
+  def test_silence_before_the_text_is_a_failure_that_passes
+    server = TCPServer.new("127.0.0.1", 0)
+    talk = Thread.new do
+      client = server.accept
+      client.write("220 here\r\n")
+      client.gets
+      client.write("250 here\r\n")
+      sleep
+    end
+    given = Post::Submission::Server.new(host: "127.0.0.1", port: server.addr[1], security: "none")
+    failed = assert_raises(Post::Submission::Failed) do
+      Post::Submission.new(given, read_seconds: 0.2).open { _1.deliver(LETTER, from: "w@q.example", to: %w[a@b.example]) }
+    end
+    refute failed.lasting
+  ensure
+    talk&.kill
+    server&.close
+  end
 end

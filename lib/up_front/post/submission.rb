@@ -12,6 +12,8 @@ module UpFront
       LOOPBACK = %w[127.0.0.1 ::1 localhost].freeze
       OPEN_SECONDS = 15
       READ_SECONDS = 60
+      # A line that is dead, silent or broken.
+      LOST = [Net::ProtocolError, SystemCallError, IOError, Timeout::Error, OpenSSL::SSL::SSLError].freeze
 
       # @!attribute security [String] of {SECURITY}; none is for this machine alone @!attribute ca_file [String, nil] a CA's own
       Server = Struct.new(:host, :port, :security, :user, :password, :ca_file, keyword_init: true)
@@ -40,10 +42,11 @@ module UpFront
         def tcp_socket(address, port) = super.tap { _1.setsockopt(Socket::IPPROTO_TCP, Socket::TCP_NODELAY, true) }
       end
 
-      # @param server [Server] @param host [String] what this machine calls itself
-      def initialize(server, host: "localhost")
+      # @param server [Server] @param host [String] what this machine calls itself @param read_seconds [Numeric] for an answer
+      def initialize(server, host: "localhost", read_seconds: READ_SECONDS)
         @server = server
         @host = host
+        @read_seconds = read_seconds
       end
 
       # @yield [self] while the connection stands @raise [Failed]
@@ -81,7 +84,7 @@ module UpFront
 
         smtp = Connection.new(@server.host, @server.port, tls: @server.security == "tls",
           starttls: (@server.security == "starttls") ? :always : false, ssl_context_params: tls)
-        smtp.open_timeout, smtp.read_timeout = OPEN_SECONDS, READ_SECONDS
+        smtp.open_timeout, smtp.read_timeout = OPEN_SECONDS, @read_seconds
         smtp.start(helo: @host)
         smtp.authenticate(@server.user, @server.password, smtp.capable_plain_auth? ? :plain : :login) if @server.user.to_s != ""
         smtp
@@ -107,7 +110,7 @@ module UpFront
         @smtp.mailfrom(from)
       rescue Net::SMTPFatalError, Net::SMTPSyntaxError => error
         raise Failed.new(said(error), lasting: true)
-      rescue Net::ProtocolError, SystemCallError, IOError => error
+      rescue *LOST => error
         raise Failed, said(error)
       end
 
@@ -120,7 +123,7 @@ module UpFront
         outcome.refused[address] = "The address cannot be right."
       rescue Net::SMTPServerBusy, Net::SMTPUnknownError => error
         outcome.later[address] = said(error)
-      rescue Net::ProtocolError, SystemCallError, IOError => error
+      rescue *LOST => error
         raise Failed, said(error)
       end
 
@@ -132,7 +135,7 @@ module UpFront
       rescue Net::SMTPFatalError, Net::SMTPSyntaxError => error
         outcome.taken.each { outcome.refused[_1] = said(error) }
         outcome.taken.clear
-      rescue Net::ProtocolError, SystemCallError, IOError => error
+      rescue *LOST => error
         raise Unsure, said(error)
       end
 
@@ -145,7 +148,7 @@ module UpFront
 
       def quietly
         yield
-      rescue Net::ProtocolError, SystemCallError, IOError
+      rescue *LOST
         nil
       end
     end
