@@ -32,9 +32,16 @@ module UpFront
       def self.add_headers(connection)
         laid = ->(headers, name) { Core::Text.lay(JSON.parse(headers.to_s).fetch(name.to_s, [])) }
         connection.create_function("header_laid", 2) { |function, headers, name| function.result = laid[headers, name] }
+        connection.create_function("list_id", 1) { |function, headers| function.result = list_id(headers) }
         connection.create_function("header_words", 2) { |function, headers, name| function.result = Core::Text.words(laid[headers, name]) }
       end
-      private_class_method :add_folding, :laid_anew, :add_headers
+
+      # @param headers [String, nil] JSON @return [String, nil]
+      def self.list_id(headers)
+        value = headers && JSON.parse(headers).fetch("list-id", []).first.to_s.strip
+        Core::MailingList.new(value).id unless value.nil? || value.empty?
+      end
+      private_class_method :add_folding, :laid_anew, :add_headers, :list_id
     end
   end
 end

@@ -14,7 +14,7 @@ module UpFront
         messages = Message.where(id: ids)
         removed = messages.select(:account_id, :digest).to_sql
         Record.with_connection { _1.execute("INSERT OR IGNORE INTO removed_messages (account_id, digest) #{removed}") }
-        messages.delete_all
+        Traffic.without(ids) { messages.delete_all }
         MatchIndex.forget
         SenderCounts.forget
       end

@@ -38,12 +38,14 @@ module UpFront
       # @return [Integer] the new id
       def write(reading, account:, digest:, raw:, unreadable:, names:, rough: false)
         message = reading.message
-        id = message_insert.call(columns(reading, account, digest, unreadable, rough, names))[0][0]
+        row = columns(reading, account, digest, unreadable, rough, names)
+        id = message_insert.call(row)[0][0]
         RAW.call(message_id: id, bytes: SQLite3::Blob.new(raw))
         text_insert.call(message_id: id, **FactColumns.texts_of(reading))
         PERSON.all(people(message, id, EVERY_MESSAGE))
         keep_people(message, id, FactColumns.people) if FactColumns.people.any?
         REFERENCE.all(message.references.map { {message_id: id, reference: _1} })
+        Traffic.enter(id, message, mine: row[:from_me], kind: row[:kind], unsubscribe: row[:has_unsubscribe])
         id
       end
 

@@ -26,6 +26,7 @@ module UpFront
         migrate(path)
         MissingColumns.make
         Refolding.ensure!
+        Traffic.ensure!
       rescue Errno::EACCES, Errno::EROFS
         raise Unusable, "The database #{path} cannot be written: the permission is missing."
       rescue Errno::EEXIST, Errno::ENOTDIR

@@ -36,6 +36,7 @@ module UpFront
         keys = "SELECT message_id FROM message_people WHERE role = 'from' AND key IN (#{listed(mine.keys)})"
         Message.where("from_me <> (id IN (#{keys}))").update_all("from_me = NOT from_me")
         Message.where("reply_to_mine <> (#{ANSWERS})").update_all("reply_to_mine = NOT reply_to_mine")
+        Traffic.tell_own_anew
       end
 
       def tell_account(id, key) = Message.where(account_id: id).where.not(account_key: key).update_all(account_key: key)
