@@ -97,6 +97,8 @@ class UndoTest < Minitest::Test
     "keep an example" => -> { Desk::KeepExample.new(clock).call(@held, {"alert" => "none"}) },
     "always for a sender" => -> { Desk::AlwaysForSender.new(clock).call(@held) },
     "let through" => -> { Desk::LetThrough.new(clock).call(["ana@casadomar.example"], ["later"]) },
+    "never again" => -> { Desk::ChooseSenders.new(clock).call("address", ["ana@casadomar.example"], "never_again") },
+    "into a group" => -> { Desk::GroupSenders.new(clock).call("address", ["ana@casadomar.example"], "Seen often") },
     "make a label" => -> { Desk::SaveThing.new(clock).call("labels", {"name" => "Écru", "colour" => "#334455"}) },
     "rename a label" => -> { Desk::SaveThing.new(clock).call("labels", {"name" => "Leihgaben"}, was: "Loans") },
     "rename an ink" => -> { Desk::SaveThing.new(clock).call("inks", {"name" => "Bronze"}, was: "copper") },
@@ -140,7 +142,7 @@ class UndoTest < Minitest::Test
     }.map { File.basename(_1, ".rb") }
     bases = %w[act change_rulebook change_states change_views named_things undo]
     # The first run; tested with calendars, with what is learned, and with what goes out.
-    elsewhere = %w[set_up follow_calendar no_rule_for change_draft send_draft prove_address]
+    elsewhere = %w[set_up follow_calendar no_rule_for change_draft send_draft prove_address ask_to_stop]
     tested = ACTS.values.flat_map { |act| File.readlines(__FILE__)[act.source_location[1] - 1, 3].join.scan(/Desk::(\w+)/).flatten }
     snake = tested.map { _1.gsub(/(?<=[a-z])([A-Z])/) { "_#{$1}" }.downcase }
     assert_empty leaving - bases - elsewhere - snake

@@ -1,8 +1,8 @@
 # frozen_string_literal: true
 
 require "tmpdir"
-require "openssl"
 require "socket"
+require_relative "../support/certificates"
 require_relative "../support/core_helper"
 
 # Handing letters over: encrypted or not at all, each recipient for itself, and silence for what it is.
@@ -21,18 +21,8 @@ class SubmissionTest < Minitest::Test
     FileUtils.rm_rf(@folder)
   end
 
-  # A certificate of its own authority, for a host.
   def certificate(host)
-    key = OpenSSL::PKey::RSA.new(2_048)
-    made = OpenSSL::X509::Certificate.new
-    made.version, made.serial, made.public_key = 2, 1, key
-    made.subject = made.issuer = OpenSSL::X509::Name.parse("/CN=#{host}")
-    made.not_before, made.not_after = Time.now - 60, Time.now + 3_600
-    kind = host.match?(/\A[\d.]+\z/) ? "IP" : "DNS"
-    extensions = OpenSSL::X509::ExtensionFactory.new(made, made)
-    made.add_extension(extensions.create_extension("subjectAltName", "#{kind}:#{host}"))
-    made.add_extension(extensions.create_extension("basicConstraints", "CA:TRUE", true))
-    made.sign(key, "SHA256")
+    made, key = Certificates.of(host)
     {tls_cert_path: "#{@folder}/#{host}.pem", tls_key_path: "#{@folder}/#{host}.key"}.tap do |paths|
       File.write(paths[:tls_cert_path], made.to_pem)
       File.write(paths[:tls_key_path], key.to_pem)

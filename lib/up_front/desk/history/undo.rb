@@ -39,14 +39,23 @@ module UpFront
             step.changes_made.find_each { |change| put_back(change) }
             MODELS.slice("Rule", "View").each { |name, model| restore_order(step, model) if touched.include?(name) }
           end
+          too_late! if @asked&.none?
           step.update!(undone_at: now)
           Store::FormerClaim.restore(step.id, many)
-          tell(touched, many, looks: looks_alone?(step, touched))
-          Done.new(message: "Undone: #{step.message}")
+          tell(touched, many, looks: looks_alone?(step, touched), said: "Undone: #{step.message}")
+          Done.new(message: "Undone: #{step.message}#{asked_already}")
         end
       end
 
       private
+
+      def too_late! = raise(Impossible.new("They were asked already; that cannot be taken back.", status: 409))
+
+      # Of several who were to be asked to send no more, those whom the request had reached.
+      def asked_already
+        count = @asked.to_a.count(false)
+        " #{Core::English.sentence(Core::English.count(count, "of them was", "of them were"))} asked already." if count.positive?
+      end
 
       # What is still going on stops here, and what was done of it is taken back.
       def stop(step)
@@ -62,6 +71,7 @@ module UpFront
         case change.model
         when NAMES then rename(change)
         when SendDraft::MODEL then ChangeOutgoing.new(clock).take_back(change.key)
+        when AskToStop::MODEL then (@asked ||= []) << AskToStop.new(clock).taken?(change.key)
         when PauseRules::MODEL then @unpaused = PauseRules.new(clock).take_back(change.before, change.after)
         else restore(MODELS.fetch(change.model), change)
         end
@@ -153,8 +163,8 @@ module UpFront
       end
 
       # Held mail is decided anew by the rules that are back.
-      # @param touched [Array<String>] models @param ids [Array<Integer>] messages @param looks [Boolean]
-      def tell(touched, ids, looks: false)
+      # @param touched [Array<String>] models @param ids [Array<Integer>] messages @param looks [Boolean] @param said [String]
+      def tell(touched, ids, said:, looks: false)
         event("changed", ids: ids) if ids.any?
         PauseRules.new(clock).decide_anew(@unpaused) if touched.include?(PauseRules::MODEL)
         event("proposals") if touched.include?("ProposalAnswer")
@@ -169,7 +179,7 @@ module UpFront
           return event("rules", revision: Store::CurrentRulebook.rulebook.revision)
         end
 
-        event("rules", revision: Store::CurrentRulebook.turn)
+        event("rules", revision: turned(said))
         DecideAnew.new(clock).call
       end
     end
