@@ -21,22 +21,23 @@ class DirectionTest < Minitest::Test
       "deciding" => "mail plan conditions effects", "rulebook" => "text time check mail plan conditions effects deciding",
       "language" => "check text time mail plan conditions effects deciding rulebook", "alerts" => "effects", "front" => "text time mail",
       "learning" => "text", "checkup" => "check text time mail plan conditions deciding rulebook language",
-      "outgoing" => "mail conditions",
+      "outgoing" => "mail conditions", "senders" => "text mail", "report" => "text time plan",
       "promises" => "text time check mail conditions effects deciding rulebook checkup language"
     },
     "store" => {
       "database" => "", "rulebook" => "database", "plan" => "database", "alerts" => "database", "sources" => "database",
       "mail" => "database rulebook sources", "threads" => "database mail", "asking" => "database rulebook mail",
-      "history" => "database mail asking rulebook", "opening" => "database mail asking", "outgoing" => "database"
+      "history" => "database mail asking rulebook", "opening" => "database mail asking", "outgoing" => "database",
+      "report" => "database mail"
     },
     "desk" => {
-      "acting" => "", "orders" => "acting", "previews" => "acting orders", "deciding" => "acting previews",
+      "acting" => "", "orders" => "acting", "report" => "acting", "previews" => "acting orders report", "deciding" => "acting previews",
       "rules" => "acting deciding previews",
       "plan" => "acting deciding",
       "views" => "acting", "alerts" => "acting plan", "mail" => "acting previews alerts deciding",
       "intake" => "acting deciding mail orders",
-      "rulebook" => "acting deciding plan", "large" => "acting mail", "history" => "acting deciding large outgoing rules",
-      "outgoing" => "acting deciding intake mail orders"
+      "rulebook" => "acting deciding plan", "large" => "acting mail", "history" => "acting deciding large outgoing rules senders",
+      "outgoing" => "acting deciding intake mail orders", "senders" => "acting deciding outgoing rules views"
     }
   }.freeze
 

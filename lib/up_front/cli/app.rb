@@ -45,10 +45,12 @@ module UpFront
       option :host, type: :string, default: "127.0.0.1"
       option :clock, type: :string, desc: "The file of a clock that can be set (the demo's)"
       option :script, type: :string, desc: "The folder of the day that the post office plays"
+      option :lists, type: :numeric, desc: "The port of a stand-in for the servers of mailing lists (the demo's)"
       def serve
         clock = options[:clock] ? Clock::Adjustable.new(options[:clock]) : Clock::System.new
         script = options[:script] && Post::Script.new(options[:script])
-        Service::Server.new(database: database, clock: clock, script: script, host: options[:host], port: options[:port].to_i).run
+        Service::Server.new(database: database, clock: clock, script: script, host: options[:host], port: options[:port].to_i,
+          lists: options[:lists]&.to_i).run
       end
 
       desc "import FILE…", "Bring in .eml and mbox files; goes on where it had stopped, doubles nothing"
@@ -236,6 +238,23 @@ module UpFront
 
         done = act.call(rulebook.document)
         say "#{done.message}#{" To take it back: upfront undo #{done.undo_id}" if done.undo_id}"
+      end
+
+      desc "report", "Say what mail did to some days: how much came, how often it interrupted, how long it waited"
+      long_desc <<~WORDS
+        Days are of the owner's time zone; without --from, the last seven.
+        \x05Example: upfront report --from 2027-03-01 --to 2027-03-07
+        \x05Example: upfront report --from 2027-03-01 --to 2027-03-07 --json
+      WORDS
+      option :from, type: :string, desc: "The first day, YYYY-MM-DD"
+      option :to, type: :string, desc: "The last day; today where it is left out"
+      option :clock, type: :string, desc: "The file of a clock that can be set (the demo's)"
+      option :json, type: :boolean, default: false, desc: "As JSON, as the API gives it"
+      def report
+        open_owned
+        clock = options[:clock] ? Clock::Adjustable.new(options[:clock]) : Clock::System.new
+        first, last = %i[from to].map { |name| options[name] && date(options[name], "--#{name}") }
+        Report.new(Store::CurrentRulebook.rulebook, clock.now, json: options[:json]).call(first, last)
       end
 
       desc "undo ID", "Take back what a command or the page did"

@@ -28,7 +28,9 @@ module UpFront
       option :script, type: :string, required: true
       option :smtp, type: :numeric, desc: "The port at which it takes letters by SMTP, on this machine alone; without it, it takes none"
       option :rules, type: :string, desc: "A file that says what it does with letters for some addresses"
+      option :lists, type: :numeric, desc: "The port at which it takes requests to be taken off a list; without it, it takes none"
       def play
+        Post::StandInLists.new(port: options[:lists]).start if options[:lists]
         script = Post::Script.new(options[:script])
         counter = open_counter
         loop do

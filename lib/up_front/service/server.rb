@@ -15,7 +15,8 @@ module UpFront
       THREADS = "2:8"
       ADDRESS = Desk::ProveAddress::OWN_ADDRESS
 
-      def initialize(database:, clock:, script: nil, host: "127.0.0.1", port: 4567, out: $stdout)
+      # @param lists [Integer, nil] the port on this machine at which a stand-in takes what is posted to lists
+      def initialize(database:, clock:, script: nil, host: "127.0.0.1", port: 4567, lists: nil, out: $stdout)
         raise CannotStart, "Up Front listens on this machine alone; #{host} would let others read the mail." unless LOOPBACK.include?(host)
 
         @database = database
@@ -23,6 +24,7 @@ module UpFront
         @script = script
         @host = host
         @port = port
+        @lists = lists && ["127.0.0.1", lists]
         @out = out
       end
 
@@ -48,7 +50,7 @@ module UpFront
       def at_work(faults)
         attempts = -> { Attempts.new(@clock, faults: faults) }
         work = {Work.announcing(@clock) => Watcher::SECONDS, Work.beside(@clock) => Watcher::UNHURRIED_SECONDS,
-                Work.outgoing(@clock) => Watcher::UNHURRIED_SECONDS}
+                Work.outgoing(@clock, stand_in: @lists) => Watcher::UNHURRIED_SECONDS}
         watchers = work.map do |parts, seconds|
           Watcher.new(@clock, parts, attempts.call, commits: Store::Commits.new(@database), seconds: seconds)
         end

@@ -21,9 +21,12 @@ module UpFront
       end
 
       # What goes out, which waits for servers elsewhere.
-      def outgoing(clock)
+      # @param stand_in [Array(String, Integer), nil] see {Post::OneClick}
+      def outgoing(clock, stand_in: nil)
         sending = Desk::SendDue.new(clock)
+        asking = Desk::AskDue.new(clock, stand_in: stand_in)
         [by_time("the away notice") { Desk::GiveAway.new(clock).over },
+          by_time("what is asked to stop") { asking.call },
           by_news("what rules send") { Desk::SendByRules.new(clock).call }, by_time("the outbox") { sending.call }]
       end
 
@@ -35,6 +38,9 @@ module UpFront
           by_news("safe HTML") { Desk::MakeSafe.new(clock).call },
           by_news("threads") { Desk::FindThreads.new(clock).call },
           by_time("statistics", seldom: ANALYSED_SECONDS) { Store::Database.analyse },
+          by_time("the figures of senders", seldom: ANALYSED_SECONDS) {
+            Store::Senders.at(Store::CurrentRulebook.rulebook.zone, clock.now) if Store::Rulebook.exists?
+          },
           by_time("the history", seldom: ANALYSED_SECONDS) { Desk::PruneHistory.new(clock).call },
           by_time("the calendar", seldom: SELDOM_SECONDS) { Desk::FollowCalendar.new(clock).refresh },
           by_time("discarded mail", seldom: SELDOM_SECONDS) { Desk::EmptyDiscarded.new(clock).due }

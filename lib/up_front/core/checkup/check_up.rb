@@ -7,7 +7,7 @@ module UpFront
       KINDS = %w[never_matches never_decides same implied could_be_one nearly_implied contrary dates_past empty_group matches_all
         never_surfaces unused not_matched nearly_all surge too_loud silenced held_in_vain nearly_full unreached sending_stopped
         promise_broken example_turned unreadable sound_gone days_off_past long_wait round_covered round_idle
-        look_alike silent_member].freeze
+        look_alike silent_member measure_missed writes_still kept_away_answered].freeze
 
       # @param rulebook [Rulebook] @param at [Time] the moment from which the plan is looked at
       # @param date [Date, nil] today where dates are to be looked at too @param mail [MailFindings, nil] which has been given its mail

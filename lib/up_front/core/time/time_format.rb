@@ -29,8 +29,10 @@ module UpFront
       def today_or_day(date) = (date == @today) ? "Today" : day(date)
 
       # "1 h 04 min"; "2 days 3 h" beyond two days
-      def span(instant)
-        minutes = ((instant - @now) / 60).ceil
+      def span(instant) = TimeFormat.lasting(((instant - @now) / 60).ceil)
+
+      # @param minutes [Integer]
+      def self.lasting(minutes)
         return "moments" if minutes < 1
         return "#{minutes} min" if minutes < 60
         return format("%d h %02d min", *minutes.divmod(60)) if minutes < 48 * 60

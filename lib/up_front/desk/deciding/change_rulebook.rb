@@ -46,11 +46,14 @@ module UpFront
       def rules_changed(text, rows, result: nil)
         turned = Turning.meant(@before, -> { Store::CurrentRulebook.as_saved }, now)
         rows, examples = meant_examples(turned, rows)
-        event("rules", revision: Store::CurrentRulebook.turn)
+        event("rules", revision: turned(text))
         anew = DecideAnew.new(clock).call
         rows = rows.merge("State" => anew.rows) if anew.rows.any?
         Done.new(message: "#{text}#{examples}#{still_open(turned)}#{anew.message}", undo_id: undo_step(text, rows), result: result)
       end
+
+      # @param said [String] what was done, for looking back @return [Integer] the new revision
+      def turned(said) = Store::CurrentRulebook.turn.tap { Store::RuleTurn.note(now, _1, said) }
 
       # Examples that turn as it is meant shall be so from now on.
       # @param turned [Turned, nil] @return [Array(Hash, String)] the rows with that of the rulebook's head, and what was done

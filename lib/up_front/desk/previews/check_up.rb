@@ -45,7 +45,8 @@ module UpFront
       # What it hangs on: another rulebook, other mail, another day, other names in use.
       def state(rulebook, now)
         [rulebook.revision, rulebook.document, Store::MatchIndex.at(now).size, rulebook.zone.date(now), Store::Alert.maximum(:id),
-          unreached, Store::Setting[StoppedRules::KEY], Store::Connection.path]
+          unreached, Store::Setting[StoppedRules::KEY], Store::Connection.path, Store::Setting[Measure::KEY],
+          Store::Unsubscribing.pluck(:id, :state)]
       end
 
       def mail
@@ -63,7 +64,7 @@ module UpFront
       def health
         [*Core::HeldFindings.new(rulebook, waited, days: LOUD_DAYS, now: @now).to_a,
           *Core::PlanHealth.new(rulebook.plan, rulebook.zone.date(@now)).to_a, *Core::PeopleFindings.new(rulebook).to_a, *idle_rounds,
-          *silent_members]
+          *silent_members, *SenderFindings.new(rulebook, @now).to_a]
       end
 
       # @return [Array<Core::HeldFindings::Waited>] what was held and came by itself, by the rule that spoke first on when
