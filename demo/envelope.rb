@@ -37,8 +37,21 @@ module Demo
         "List-Post: <mailto:facilities@lists.lanternquay.example>", "Precedence: list"]
       when :notice then ["Auto-Submitted: auto-generated"]
       when :newsletter then ["List-Id: #{from.name} <#{from.email.sub("@", ".")}>",
-        "List-Unsubscribe: <mailto:stop@#{from.email.split("@").last}>", "Precedence: bulk"]
+        *leaving(from), "Precedence: bulk"]
       else []
+      end
+    end
+
+    # One newsletter is left by one click (RFC 8058), one by mail, one only by a page of its own.
+    def leaving(from)
+      domain = from.email.split("@").last
+      case domain
+      when "culture-diary.example"
+        signed = "h=from:to:subject:date:message-id:list-unsubscribe:list-unsubscribe-post"
+        ["List-Unsubscribe: <https://#{domain}/leave/w4R-12>, <mailto:stop@#{domain}>", "List-Unsubscribe-Post: List-Unsubscribe=One-Click",
+          "DKIM-Signature: v=1; a=rsa-sha256; d=#{domain}; s=spring;\n #{signed};\n bh=bm90IGEgcmVhbA==; b=bm90IGEgcmVhbA=="]
+      when "museum-floor.example" then ["List-Unsubscribe: <https://#{domain}/your-letters?reader=1641>"]
+      else ["List-Unsubscribe: <mailto:stop@#{domain}?subject=leave>"]
       end
     end
 
@@ -109,6 +122,6 @@ module Demo
         "DTSTART;TZID=Europe/Lisbon:20270311T110000\r\n" \
         "DTEND;TZID=Europe/Lisbon:20270311T120000\r\nSUMMARY:#{title}\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n"
     end
-    private_class_method :subject, :manner_headers, :content, :multipart, :html_of, :file, :pdf, :png, :csv, :ics
+    private_class_method :subject, :manner_headers, :leaving, :content, :multipart, :html_of, :file, :pdf, :png, :csv, :ics
   end
 end

@@ -9,14 +9,15 @@ module Demo
       "finance@lanternquay.example" => [14, ->(message, zone) { evening(message, zone) }],
       "proofs@salt-and-ink.example" => [16, ->(*) { {priority: "high"} }],
       "certificates@harbour-and-vale.example" => [12, ->(*) { {labels_on: ["Loans"]} }],
-      "clemens@moist-and-more.example" => [nil, ->(*) { {unread: true} }],
+      "clemens@moist-and-more.example" => [nil, ->(*) { {unread: true, opened_at: nil} }],
       "team@listening-guides.example" => [nil, ->(*) { {thread_word: "muted"} }]
     }.freeze
 
     def self.evening(message, zone)
       date = zone.date(message.arrived_at.to_time)
-      back = [zone.instant(date, 17 * 60), message.arrived_at.to_time + 60].max
-      {put_off_at: message.arrived_at, back_at: back, put_off_reason: "With the bills"}
+      came = message.claim.surface_at.to_time + 180
+      back = [zone.instant(date, 17 * 60), came + 60].max
+      {put_off_at: came, back_at: back, surface_at: back, cleared_at: back + 900, put_off_reason: "With the bills"}
     end
 
     # @param before [Time] what arrived later is as the day begins
@@ -27,7 +28,7 @@ module Demo
     def live
       ALL.each do |sender, (otherwise, done)|
         messages = UpFront::Store::Message.where(sender_key: sender, kind: "person", arrived_at: ...@before).order(:id)
-        messages.joins(:state).where(states: {came: "history"}).each_with_index do |message, number|
+        messages.joins(:state).where.not(states: {cleared_at: nil}).each_with_index do |message, number|
           next if otherwise && (number % otherwise).zero?
 
           UpFront::Store::State.find(message.id).update!(done.call(message, Scenario::ZONE))

@@ -30,13 +30,14 @@ pace = File.join(world.folder, "pace")
 clock.set(rate: Float(File.read(pace))) if File.exist?(pace)
 
 smtp = TCPServer.open("127.0.0.1", 0) { _1.addr[1] } # one that is free
+lists = TCPServer.open("127.0.0.1", 0) { _1.addr[1] }
 world.send_by(smtp)
 
 bin = File.join(UpFront::ROOT, "bin")
 office = spawn(RbConfig.ruby, File.join(bin, "post-office"), "play", "--mail", world.mail, "--script", world.script, "--clock",
-  world.clock_file, "--smtp", smtp.to_s, "--rules", File.join(__dir__, "post-office.json"))
+  world.clock_file, "--smtp", smtp.to_s, "--lists", lists.to_s, "--rules", File.join(__dir__, "post-office.json"))
 server = spawn(RbConfig.ruby, File.join(bin, "upfront"), "serve", "--database", world.database, "--clock", world.clock_file, "--script",
-  world.script, "--port", port.to_s)
+  world.script, "--port", port.to_s, "--lists", lists.to_s)
 stop = proc { Process.kill("TERM", server) }
 %w[INT TERM].each { trap(_1, &stop) }
 _, status = Process.wait2(server)

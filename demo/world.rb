@@ -9,6 +9,11 @@ module Demo
     RULEBOOK = File.join(__dir__, "rulebook.json")
     FixedClock = Struct.new(:now)
 
+    # Until then the day was open: mail came straight in but for the night and the weekend.
+    PLANNED = Scenario::ZONE.instant(Date.new(2027, 2, 22), 7 * 60 + 40)
+    NIGHT = %w[Night Weekend Early\ Monday].freeze
+    FIRST_ROUNDS = %w[Morning Evening].freeze
+
     # What Wren had not yet got to on Monday evening stays on the Front.
     EVERY = 5
     MOST_LEFT = 6
@@ -32,7 +37,6 @@ module Demo
     def build
       FileUtils.rm_rf(folder)
       FileUtils.mkdir_p(folder)
-      deliver
       UpFront::Post::Script.write(script, @scenario.today.map { {at: _1.at, to: _1.to, raw: _1.raw} })
       clock = UpFront::Clock::Adjustable.create(clock_file, shown: @scenario.opens, rate: 1.0)
       clock.set(rate: 0.0)
@@ -60,11 +64,13 @@ module Demo
 
     private
 
-    def deliver
-      @say.call("Writing the museum's mail of the last weeks (#{@scenario.history.size} messages) …")
+    # @param span [Range<Time>] of the mail that is delivered
+    def deliver(span)
       office = UpFront::Post::Office.new(mail)
       [Cast::WREN.email, Cast::DESK].each { office.box(_1) }
       @scenario.history.each_with_index do |item, number|
+        next unless span.cover?(item.at)
+
         old = item.at < @scenario.opens - 2 * 86_400
         office.deliver(item.raw, to: item.to, at: item.at, zone: Scenario::ZONE, unique: "#{item.at.to_i}.#{number}.museum",
           folder: item.folder, flags: (old || item.folder) ? "S" : nil, sync: false)
@@ -72,16 +78,14 @@ module Demo
     end
 
     def take_in(clock)
-      @say.call("Taking it in …")
+      @say.call("Writing the museum's mail of the last weeks (#{@scenario.history.size} messages), and taking it in …")
       UpFront::Store::Database.open(database)
-      document = JSON.parse(File.read(RULEBOOK))
-      UpFront::Desk::SetUp.new(clock).call(document["owner"], plan: document["plan"], accounts: document["accounts"],
-        rest: document.slice("groups", "labels", "inks", "rules", "views"))
-      UpFront::Store::Account.order(:id).zip([Cast::WREN.email, Cast::DESK]).each do |account, address|
-        source = UpFront::Desk::AddSource.new(clock).call(File.join(mail, address), account_id: account.id).result
-        UpFront::Desk::ReadSource.new(clock, source).call
-      end
+      began = [PLANNED, @scenario.history.first.at].max
+      earlier(FixedClock.new(began))
+      deliver(began..@scenario.opens)
+      read(clock)
       clear_monday
+      LivedWeeks.new(@scenario.opens).live
       live_through_alerts
       Habits.new(@scenario.opens).live
       UpFront::Desk::Announce.new(clock).call
@@ -89,6 +93,25 @@ module Demo
       UpFront::Store::Threads.catch_up
       UpFront::Store::Database.analyse
     end
+
+    # The weeks before there were windows on the day, and the morning on which they were drawn.
+    def earlier(clock)
+      document = JSON.parse(File.read(RULEBOOK))
+      plan = document["plan"].merge({"windows" => NIGHT, "rounds" => FIRST_ROUNDS}.to_h { |kind, names|
+        [kind, document["plan"][kind].select { names.include?(_1["name"]) }]
+      })
+      UpFront::Desk::SetUp.new(clock).call(document["owner"], plan: plan, accounts: document["accounts"],
+        rest: document.slice("groups", "labels", "inks", "rules", "views"))
+      deliver(Time.at(0)...clock.now)
+      UpFront::Store::Account.order(:id).zip([Cast::WREN.email, Cast::DESK]).each do |account, address|
+        UpFront::Desk::AddSource.new(clock).call(File.join(mail, address), account_id: account.id)
+      end
+      read(clock)
+      UpFront::Store::State.where(cleared_at: nil).update_all(came: "history", cleared_at: clock.now, announced_at: clock.now)
+      UpFront::Desk::SavePlan.new(clock).call(document["plan"])
+    end
+
+    def read(clock) = UpFront::Store::Source.order(:id).each { UpFront::Desk::ReadSource.new(clock, _1).call }
 
     # What alerted in these weeks did so at its time, and most of it was opened.
     def live_through_alerts
