@@ -61,7 +61,8 @@ class AccessTest < Minitest::Test
      "views/followed" => "No conversation is followed or muted.", "views/new" => "Nothing is moved", "views/2/edit" => "calls on",
      "find?text=crate" => "messages found", "views/discarded" => "until you empty it", "mail-in/me" => "Contacts",
      "outbox" => "Nothing waits to go", "mail-in/out" => "By which server", "mail-in/away" => "What goes out by itself",
-     "rules/inks" => "messages wear it"}
+     "senders" => "Store-room monitor", "senders/away" => "Nobody is kept away", "senders/asked" => "Nobody was asked",
+     "report" => "In figures", "rules/inks" => "messages wear it"}
       .each do |path, words|
       visit "/#{path}"
       assert_text words

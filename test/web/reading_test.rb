@@ -14,7 +14,9 @@ class ReadingTest < Minitest::Test
   QUERIES = {
     "/completions" => "?fact=from&typed=a", "/find" => "?text=crate", "/find/facets" => "?text=crate", "/find/hints" => "?text=cra",
     "/inks/wearing" => "?name=Copper", "/rounds" => "?at=2027-03-09T10:30:00Z", "/week/days" => "?of=2027-03-16",
-    "/promises/mends" => "?name=Quiet", "/examples" => "?rule=1"
+    "/promises/mends" => "?name=Quiet", "/examples" => "?rule=1",
+    "/senders" => "?by=address", "/senders/one" => "?by=address&key=p1%40first.example", "/report" => "?from=2027-03-01&until=2027-03-09",
+    "/report.csv" => "?from=2027-03-01&until=2027-03-09"
   }.freeze
 
   def setup

@@ -54,7 +54,8 @@ module UpFront
       register Problems
       register ToldEvents
       [Routes::Reading, Routes::Acts, Routes::Rules, Routes::Rulebooks, Routes::Week, Routes::Alerts, Routes::Views, Routes::Finding,
-        Routes::Tidying, Routes::Mail, Routes::Sources, Routes::Pace, Routes::Proposals, Routes::Promises, Routes::Outgoing].each do
+        Routes::Tidying, Routes::Mail, Routes::Sources, Routes::Pace, Routes::Proposals, Routes::Promises,
+        Routes::Outgoing, Routes::Senders, Routes::Report].each do
         register _1
       end
 

@@ -17,15 +17,20 @@ module UpFront
           "example_turned" => "was to be otherwise", "unreadable" => "cannot be read", "sound_gone" => "its sound is gone",
           "days_off_past" => "holds days that are past", "long_wait" => "makes mail wait long",
           "round_covered" => "has a round in heads-down", "round_idle" => "has a round that brings nothing",
-          "look_alike" => "has one who may be another", "silent_member" => "has one who no longer writes"
+          "look_alike" => "has one who may be another", "silent_member" => "has one who no longer writes",
+          "measure_missed" => "is not as you wish it", "writes_still" => "writes though asked to stop",
+          "kept_away_answered" => "keeps away one whom you answer"
         }.freeze
         NEEDLESS = %w[never_matches never_decides same implied dates_past].freeze # without which nothing is otherwise, or next to nothing
         THINGS = {"groups" => "Groups and labels", "labels" => "Groups and labels", "inks" => "Inks", "plan" => "Week",
-                  "sources" => "Mail in", "outgoing" => "What goes out by itself",
+                  "sources" => "Mail in", "outgoing" => "What goes out by itself", "measure" => "Report", "senders" => "Senders",
                   "promises" => "Promises", "examples" => "Promises"}.freeze
         PLACES = {"groups" => "/rules/people", "labels" => "/rules/people", "inks" => "/rules/inks", "plan" => "/week",
-                  "sources" => "/mail-in", "outgoing" => "/mail-in/away", "promises" => "/rules/promises",
+                  "sources" => "/mail-in", "outgoing" => "/mail-in/away", "measure" => "/report",
+                  "senders" => "/senders/asked", "promises" => "/rules/promises",
                   "examples" => "/rules/promises"}.freeze
+
+        ABOUT = {"plan" => "Your week", "sources" => "Where mail comes from", "measure" => "Your days", "senders" => "A sender"}.freeze
 
         def initialize(rulebook, now)
           @check_up = Desk::CheckUp.of(rulebook, now)
@@ -67,7 +72,7 @@ module UpFront
 
           kind, place = finding.where.split("/").drop(1)
           thing = @rulebook.document[kind]
-          place ? thing[place.to_i]["name"] : {"plan" => "Your week", "sources" => "Where mail comes from"}.fetch(kind, "A rule")
+          place ? thing[place.to_i]["name"] : ABOUT.fetch(kind, "A rule")
         end
 
         # What it rests on, and since when it may be so.

@@ -24,14 +24,14 @@ module UpFront
         # @return [Array<Hash>]
         def to_a
           @message.files.each_with_index.map do |file, index|
-            {name: file["shown"], type: file["type"], bytes: file["bytes"], size: bytes(file["bytes"]), view: Files.kind(file["type"].to_s),
+            {name: file["shown"], type: file["type"], bytes: file["bytes"], size: Files.size(file["bytes"]),
+             view: Files.kind(file["type"].to_s),
              path: "/api/messages/#{@message.id}/attachments/#{index}"}
           end
         end
 
-        private
-
-        def bytes(count)
+        # @param count [Integer] of bytes @return [String] "12 kB"
+        def self.size(count)
           return "#{count} bytes" if count < 1024
 
           (count < 1024 * 1024) ? "#{(count / 1024.0).round} kB" : "#{(count / 1024.0 / 1024).round(1)} MB"
