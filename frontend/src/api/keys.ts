@@ -69,19 +69,40 @@ export const keys = {
   viewDryRun: (body: unknown, id: Id) => ["viewDryRun", body, id],
   sources: ["sources"],
   outbox: ["outbox"],
+  senders: (by: string, question: unknown, page: number) => ["senders", by, question, page],
+  sender: (by: string, key: string | undefined) => ["senders", "one", by, key],
+  blocked: ["senders", "blocked"],
+  asked: ["senders", "asked"],
+  choicePreview: (some: unknown, choice: string) => ["senders", "choice", some, choice],
+  askingPreview: (some: unknown) => ["senders", "asking", some],
+  report: (of: unknown) => ["report", of],
   draft: (id: Id) => ["draft", id],
   mailOut: ["sources", "out"],
   byRules: ["byRules"],
   awayPreview: (given: unknown) => ["byRules", "away", given],
 } as const;
 
-const MAIL = ["proposals", "front", "held", "day", "round", "status", "message", "views", "find", "inks", "backTimes"];
+const MAIL = [
+  "senders",
+  "report",
+  "proposals",
+  "front",
+  "held",
+  "day",
+  "round",
+  "status",
+  "message",
+  "views",
+  "find",
+  "inks",
+  "backTimes",
+];
 const ALERTS = ["showingAlerts", "journal", "loudness", "front"];
 
 /** The roots of what to ask anew, by the kind of event. Kinds that are not here touch everything. */
 export const TOUCHES: Record<string, readonly string[]> = {
   promise_broken: ["promises", "checkUp"],
-  arrived: ["proposals", "find", "views", "day", "held", "status", "front", "sources", "rules"],
+  arrived: ["senders", "report", "proposals", "find", "views", "day", "held", "status", "front", "sources", "rules"],
   surfaced: [...MAIL],
   changed: [...MAIL, ...ALERTS, "history"],
   removed: [...MAIL, "history"],
@@ -122,7 +143,9 @@ export const TOUCHES: Record<string, readonly string[]> = {
   alert_settings: ["showingAlerts", "front", "history"],
   clock: ["clock", "day", "front", "held"],
   sources: ["sources", "status", "front", "held", "day", "checkUp", "history"],
-  outbox: ["outbox", "status", "history", "message"],
+  outbox: ["outbox", "status", "history", "message", "senders"],
+  senders: ["senders", "outbox", "checkUp", "history"],
+  report: ["report", "front", "checkUp"],
   away: ["byRules", "status", "history", "vocabulary", "checkUp"],
   faults: ["status"],
   progress: ["status", "history"],

@@ -46,6 +46,8 @@ export const KEYS = {
   outbox: { key: "7", label: "Go to the Outbox", group: "go" },
   mailIn: { key: "5", label: "Go to Mail in", group: "go" },
   alerts: { key: "6", label: "Go to Alerts", group: "go" },
+  senders: { key: "8", label: "Go to Senders", group: "go" },
+  report: { key: "9", label: "Go to the Report", group: "go" },
   views: { key: "v", label: "Go to Views", group: "go" },
   find: { key: "/", label: "Find in all mail", group: "go" },
   newRule: { key: "n", label: "On Rules: a new rule", group: "go" },

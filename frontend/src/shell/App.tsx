@@ -25,18 +25,8 @@ const AwayLine = lazily("AwayLine", () => import("./AwayLine"));
 const NoticeBar = lazily("NoticeBar", () => import("./NoticeBar"));
 const WelcomeScreen = lazily("WelcomeScreen", () => import("../screens/mail-in/WelcomeScreen"));
 
-const TITLES: Record<string, string> = {
-  front: "Front",
-  held: "Held",
-  rules: "Rules",
-  week: "Week",
-  alerts: "Alerts",
-  inks: "Inks",
-  views: "Views",
-  "mail-in": "Mail in",
-  outbox: "Outbox",
-  done: "What was done",
-};
+/** What a screen is called, by the first part of its address. */
+const titled = (place: string) => place.charAt(0).toUpperCase() + place.slice(1).replace("-", " ");
 
 function Lost({ connection }: { connection: Connection }) {
   return (
@@ -104,12 +94,14 @@ export function App() {
   useKey("alerts", () => navigate("/alerts"));
   useKey("mailIn", () => navigate("/mail-in"));
   useKey("outbox", () => navigate("/outbox"));
+  useKey("senders", () => navigate("/senders"));
+  useKey("report", () => navigate("/report"));
   useWrite();
   const held = status.data?.held ?? 0;
   const next = status.data?.next_round;
   useEffect(() => {
     const waits = held ? `${held} held${next ? `, next round ${next}` : ""}` : undefined;
-    document.title = [TITLES[place], waits, "Up Front"].filter(Boolean).join(" · ");
+    document.title = [titled(place), waits, "Up Front"].filter(Boolean).join(" · ");
   }, [place, held, next]);
 
   if (!status.data) {

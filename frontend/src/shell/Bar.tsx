@@ -26,6 +26,8 @@ export function Bar({ status }: { status: Status }) {
           Rules <CheckUpCount />
         </NavLink>
         <NavLink to="/week">Week</NavLink>
+        <NavLink to="/senders">Senders</NavLink>
+        <NavLink to="/report">Report</NavLink>
         <NavLink to="/alerts">Alerts</NavLink>
         <NavLink to="/outbox">
           Outbox {status.outgoing > 0 && <b aria-label={`${status.outgoing} to go`}>{status.outgoing}</b>}

@@ -71,6 +71,11 @@ export function FrontScreen() {
           <p className={ui.sub}>
             {page.waiting} {page.held > 0 && <Link to="/held">Look inside</Link>}
           </p>
+          {page.measure && (
+            <p className={ui.sub}>
+              {page.measure.said} <Link to="/report?days=today">The day</Link>
+            </p>
+          )}
           {proposed > 0 && (
             <p className={ui.sub}>
               Your rules ask about {proposed === 1 ? "one message" : `${proposed.toLocaleString("en")} messages`}.{" "}
