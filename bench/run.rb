@@ -16,6 +16,7 @@ require_relative "rules"
 require_relative "deciding"
 require_relative "trying"
 require_relative "viewing"
+require_relative "writing"
 require_relative "hurting"
 
 # One run of all figures.
@@ -25,7 +26,7 @@ class Bench
   PARTS = 10
   Still = Struct.new(:now)
   OPENS = Still.new(Demo::Scenario.new.opens)
-  PARTS_OF_IT = %w[deciding trying reading viewing hurting serving].freeze
+  PARTS_OF_IT = %w[deciding trying reading viewing writing hurting serving].freeze
 
   def initialize(options)
     @options = options
@@ -81,6 +82,11 @@ class Bench
   end
 
   def viewing(figures, _database, _folder) = Viewing.new(figures, OPENS.now).call
+
+  def writing(figures, _database, _folder)
+    Viewing.new(figures, OPENS.now).multiply if Store::Message.count < Viewing::MESSAGES
+    Writing.new(figures, OPENS.now).call
+  end
 
   def hurting(figures, _database, _folder) = Hurting.new(figures).call
 

@@ -45,6 +45,24 @@ class Viewing
     end
   end
 
+  # As many messages as {MESSAGES}.
+  def multiply
+    first = Store::Message.maximum(:id)
+    columns = Store::Message.column_names - %w[id digest message_id arrived_at sent_at]
+    copies = (MESSAGES - Store::Message.count).fdiv(Store::Message.count).ceil
+    (1..copies).each do |copy|
+      shift = "-#{copy * SHIFT_DAYS} days"
+      Store::Record.transaction do
+        run("INSERT INTO messages (id, digest, message_id, arrived_at, sent_at, #{columns.join(", ")}) SELECT id + #{first * copy}, " \
+          "digest || '-#{copy}', message_id || '-#{copy}', #{earlier("arrived_at", shift)}, #{earlier("sent_at", shift)}, " \
+            "#{columns.join(", ")} FROM messages WHERE id <= #{first}")
+        TABLES.each { |table, key| lay(table, key, first, first * copy) }
+      end
+    end
+    gone_through
+    Store::Database.analyse
+  end
+
   private
 
   def rulebook = Store::CurrentRulebook.rulebook
@@ -86,23 +104,6 @@ class Viewing
         "#{scans.empty? ? "no table is read through" : "reads #{scans.join(", ")} through"}" \
         "#{" (#{WHY.fetch(name, "an index should serve")})" if scans.any?}"
     end
-  end
-
-  def multiply
-    first = Store::Message.maximum(:id)
-    columns = Store::Message.column_names - %w[id digest message_id arrived_at sent_at]
-    copies = (MESSAGES - Store::Message.count).fdiv(Store::Message.count).ceil
-    (1..copies).each do |copy|
-      shift = "-#{copy * SHIFT_DAYS} days"
-      Store::Record.transaction do
-        run("INSERT INTO messages (id, digest, message_id, arrived_at, sent_at, #{columns.join(", ")}) SELECT id + #{first * copy}, " \
-          "digest || '-#{copy}', message_id || '-#{copy}', #{earlier("arrived_at", shift)}, #{earlier("sent_at", shift)}, " \
-            "#{columns.join(", ")} FROM messages WHERE id <= #{first}")
-        TABLES.each { |table, key| lay(table, key, first, first * copy) }
-      end
-    end
-    gone_through
-    Store::Database.analyse
   end
 
   # As a person leaves it: what is older than a month is cleared, and one in ten of it was never read.

@@ -88,14 +88,6 @@ class Screenshots
     worst = session.find("figcaption", text: "Mail that no rule lets in waits")
     session.execute_script("arguments[0].parentElement.scrollIntoView({block: 'end'})", worst)
     picture "week"
-    session.visit("/views/new")
-    session.fill_in("Name", with: "From the road, this week")
-    ask("sender", /\Athe sender …/)
-    session.find_field("Add to: the sender").send_keys("couriers")
-    session.find("[role=option]", text: "Couriers", match: :first).click
-    ask("recent", /\Ait arrived … ago/)
-    session.find("h2", text: /messages/)
-    picture "views"
     session.visit("/find?text=crate+7")
     session.find("a[data-row]", text: "Truck held at the border", match: :first)
     session.find("a[data-row]", text: "Re: Temporary import form", match: :first).click
@@ -112,10 +104,23 @@ class Screenshots
     session.find("h1", text: "Two folders")
     picture "mail-in"
     outbox
+    senders
     Browser.width(session, 390, 844)
     session.visit("/front")
     session.find("h1", text: "need")
     picture "front-narrow"
+  end
+
+  # Who writes, with one of them; and what mail did to the weeks around a change of the plan.
+  def senders
+    session.visit("/senders?open=listings%40culture-diary.example")
+    session.find("[role=listitem]", text: "Ticket desk")
+    session.find("h3", text: "When they write")
+    picture "senders"
+    session.visit("/report")
+    session.find(".MuiBarChart-element", match: :first)
+    session.find("h2", text: "In figures")
+    picture "report"
   end
 
   # One that is to go, and one that is being written.
@@ -160,9 +165,6 @@ class Screenshots
     session.find("[role=alertdialog]")
     picture "call-out"
     session.click_button("Open it")
-    session.visit("/alerts")
-    session.find("h2", text: "Today")
-    picture "journal"
     session.visit("/rules/inks")
     session.click_button("Change the ink Tide")
     session.find("[role=group][aria-label='In the dark scheme']")
@@ -179,12 +181,6 @@ class Screenshots
     picture "rule"
     session.click_button("Cancel")
     trust
-  end
-
-  def ask(typed, option)
-    session.click_button("+ condition")
-    session.find("input[aria-label=condition]").send_keys(typed)
-    session.find("[role=option]", text: option, match: :first).click
   end
 
   def move_readings_up

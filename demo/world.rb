@@ -138,7 +138,8 @@ module Demo
       surfaced = UpFront::Store::State.surfaced(evening.now).pluck(:message_id)
       people = UpFront::Store::Message.where(id: surfaced, kind: "person").order(arrived_at: :desc).pluck(:id)
       left = people.each_slice(EVERY).map(&:first).first(MOST_LEFT)
-      UpFront::Desk::MarkRead.new(evening).call(surfaced)
+      unread = UpFront::Store::Message.where(id: surfaced, sender_key: LivedWeeks::NEVER).ids
+      UpFront::Desk::MarkRead.new(evening).call(surfaced - unread)
       UpFront::Desk::Clear.new(evening).call(surfaced - left)
       UpFront::Store::UndoStep.delete_all
     end

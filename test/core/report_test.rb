@@ -14,7 +14,7 @@ class ReportTest < Minitest::Test
   def row(arrived, comes = arrived, **more)
     fields = {way: (comes == arrived) ? "straight" : "round", priority: "normal", came: "arrived", put_offs: 0, mine: false,
               kind: "person", **more}
-    Core::DayReport::Row.new(moment(arrived), comes && moment(comes), *fields.values_at(:way, :priority, :came), *times(fields),
+    Core::DayDigest::Row.new(moment(arrived), comes && moment(comes), *fields.values_at(:way, :priority, :came), *times(fields),
       fields[:put_offs], fields[:mine], fields[:kind])
   end
 
@@ -23,7 +23,13 @@ class ReportTest < Minitest::Test
   def alert(at, opened = nil, by: nil) = Core::DayReport::Alert.new(moment(at), "tap", by, opened && moment(opened))
 
   def report(rows, alerts = [], dates: MONDAY..MONDAY + 6, now: "2027-03-14T23:59")
-    Core::DayReport.new(rows, alerts, dates: dates, zone: LISBON, off: ->(date) { date == OFF }, now: Time.iso8601("#{now}:00Z"))
+    now = Time.iso8601("#{now}:00Z")
+    digests = dates.map { |date| Core::DayDigest.of(date, on(date, rows), LISBON, now.to_i) }
+    Core::DayReport.new(digests, alerts.select { dates.cover?(LISBON.date(_1.at)) }, zone: LISBON, off: ->(date) { date == OFF }, now: now)
+  end
+
+  def on(date, rows)
+    %i[arrived_at comes_at answered_at].to_h { |moment| [moment, rows.select { _1[moment] && LISBON.date(_1[moment]) == date }] }
   end
 
   def text(...) = Core::ReportText.new(report(...), minutes: 5)

@@ -95,7 +95,8 @@ class SendersTest < Minitest::Test
   end
 
   def sender(key, **more)
-    Core::Sender.new(key: key, name: key[/\A[^@]+/].capitalize, members: 1, counts: {7 => 1, 30 => 4, 90 => 10}, kinds: {"person" => 10},
+    Core::Sender.new(key: key, name: key[/\A[^@]+/].capitalize, members: 1, counts: {7 => 1, 30 => 4, 90 => 10},
+      weeks: [0] * 13, kinds: {"person" => 10},
       read: 5, answered: 0, looks: [], answers: [], alerts: 0, straight: 0, size: 100, first_at: 0, last_at: 1, unsubscribe: false, **more)
   end
 

@@ -13,7 +13,6 @@ class TrafficTest < Minitest::Test
 
   def setup
     super
-    Store::Senders.forget
     set_up(rules: [
       rule("Now", when: leaf("subject", "mentions", ["now"]),
         then: {"timing" => {"now" => true}, "priority" => "high", "alert" => {"level" => "tap"}}),
@@ -167,9 +166,16 @@ class TrafficTest < Minitest::Test
     60.times do
       step
       by = %w[address domain list].to_h { |each| [each, Store::Senders.at(ZONE, clock.now).by(each).map(&:to_h).sort_by(&:to_s)] }
-      Store::Senders.forget
+      report = day_report
+      [Store::Senders, Store::DayDigests].each(&:forget)
+      assert_equal day_report, report
       by.each { |each, kept| assert_equal Store::Senders.at(ZONE, clock.now).by(each).map(&:to_h).sort_by(&:to_s), kept, each }
     end
+  end
+
+  def day_report
+    last = ZONE.date(clock.now)
+    Desk::DaysReport.new(Store::CurrentRulebook.rulebook, last - 5, last, clock.now).report.then { [_1.to_h, _1.days] }
   end
 
   # Mail of a version that kept nothing of this is told as if it had just been taken in.

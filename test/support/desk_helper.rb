@@ -29,6 +29,9 @@ module DeskHelper
     Store::BadgeCounts.forget
     Store::MatchIndex.forget
     Store::SenderCounts.forget
+    Store::Senders.forget
+    Store::DayDigests.forget
+    Desk::OwnMeasure.forget
     @clock = Fixed.new(at("09:14"), 1.0)
     super
   end

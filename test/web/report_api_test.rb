@@ -8,7 +8,6 @@ class ReportAPITest < Minitest::Test
 
   def setup
     super
-    Desk::OwnMeasure.forget
     set_up(rules: [rule("Now", when: leaf("subject", "mentions", ["now"]),
       then: {"timing" => {"now" => true}, "alert" => {"level" => "tap"}})])
   end

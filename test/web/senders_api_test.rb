@@ -14,8 +14,6 @@ class SendersAPITest < Minitest::Test
 
   def setup
     super
-    Store::Senders.forget
-    Desk::OwnMeasure.forget
     set_up(rules: [rule("Loans", when: leaf("subject", "mentions", ["loan"]), then: {"labels" => ["Loans"]})])
     sends_by
     2.times { |n| writes(ANA, "Loan #{n}", id: "<ana#{n}@x>") }

@@ -38,9 +38,7 @@ module UpFront
           by_news("safe HTML") { Desk::MakeSafe.new(clock).call },
           by_news("threads") { Desk::FindThreads.new(clock).call },
           by_time("statistics", seldom: ANALYSED_SECONDS) { Store::Database.analyse },
-          by_time("the figures of senders", seldom: ANALYSED_SECONDS) {
-            Store::Senders.at(Store::CurrentRulebook.rulebook.zone, clock.now) if Store::Rulebook.exists?
-          },
+          by_time("the figures", seldom: ANALYSED_SECONDS) { Desk::KeepFigures.new(clock).call },
           by_time("the history", seldom: ANALYSED_SECONDS) { Desk::PruneHistory.new(clock).call },
           by_time("the calendar", seldom: SELDOM_SECONDS) { Desk::FollowCalendar.new(clock).refresh },
           by_time("discarded mail", seldom: SELDOM_SECONDS) { Desk::EmptyDiscarded.new(clock).due }

@@ -9,14 +9,15 @@ module UpFront
     # - `counts`: messages that arrived in the last 7, 30 and 90 local days, today among them
     # - `kinds`: messages by what the fact `kind` says of them
     # - `straight`: those that came straight in
+    # - `weeks`: messages in each of the last 13 times seven local days, the oldest first
     # - `first_at`, `last_at`: seconds since 1970 of the first and the newest message that ever came
-    Sender = Struct.new(:key, :name, :members, :counts, :kinds, :read, :answered, :looks, :answers, :alerts, :straight, :size, :first_at,
-      :last_at, :unsubscribe, keyword_init: true) do
+    Sender = Struct.new(:key, :name, :members, :counts, :weeks, :kinds, :read, :answered, :looks, :answers, :alerts, :straight, :size,
+      :first_at, :last_at, :unsubscribe, keyword_init: true) do
       # @param parts [Array<Sender>] of one domain, or of one list @return [Sender]
       def self.together(key, name, parts)
         newest = parts.max_by(&:last_at)
         new(key: key, name: name || newest.name, members: parts.sum(&:members),
-          counts: Sender::DAYS.to_h { |days| [days, parts.sum { _1.counts[days] }] },
+          counts: Sender::DAYS.to_h { |days| [days, parts.sum { _1.counts[days] }] }, weeks: parts.map(&:weeks).transpose.map(&:sum),
           kinds: parts.map(&:kinds).reduce { |one, other| one.merge(other) { |_, a, b| a + b } },
           **%i[read answered alerts straight size].to_h { |name| [name, parts.sum(&name)] }, looks: parts.flat_map(&:looks).sort,
           answers: parts.flat_map(&:answers).sort, first_at: parts.map(&:first_at).min, last_at: newest.last_at,
@@ -27,7 +28,7 @@ module UpFront
       def count = counts[Sender::DAYS.last]
 
       # @return [String] of {Sender::KINDS}: what most of it is; of as many of each the first
-      def kind = Sender::KINDS.max_by { |kind| [kinds.fetch(kind, 0), -Sender::KINDS.index(kind)] }
+      def kind = @kind ||= Sender::KINDS.max_by { |kind| [kinds.fetch(kind, 0), -Sender::KINDS.index(kind)] }
 
       # @return [Integer, nil] seconds, as it is for the middle one
       def look = middle(looks)
@@ -48,6 +49,7 @@ module UpFront
     end
 
     Sender::DAYS = [7, 30, 90].freeze
+    Sender::WEEKS = 13 # a day more than the longest stretch
     Sender::KINDS = %w[person list newsletter notice invitation auto_reply].freeze
   end
 end

@@ -45,23 +45,27 @@ module UpFront
         @keys = keys
       end
 
-      # @param senders [Array<Sender>] @param about [Hash] what {WHICH} asks for besides @return [Array<Sender>]
+      # @param senders [Array<Sender>] the busiest first, which is how they stay that are equal
+      # @param about [Hash] what {WHICH} asks for besides @return [Array<Sender>]
       def of(senders, about)
         some = senders.select { |sender| meant?(sender, about) }
-        known, unknown = some.map { [@order.call(_1), _1] }.partition { |value, _| !value.nil? }
-        # Of as many of each the busiest, and so that two askings give one order, by address.
-        known.sort! { |(one, a), (other, b)| compared(one, other, a, b) }
-        (known + unknown.sort_by { |_, sender| [-sender.count, sender.key] }).map(&:last)
+        return @falling ? some : some.reverse if @order == ORDERS["count"]
+
+        known, unknown = some.partition { |sender| !@order.call(sender).nil? }
+        ordered(known) + unknown
       end
 
       private
 
-      def compared(one, other, a, b)
-        first = @falling ? other <=> one : one <=> other
-        return first unless first.zero?
-
-        (b.count <=> a.count).nonzero? || (a.key <=> b.key)
+      # Equal ones as they stood. Whole numbers are sorted as one with their places, which is several times as fast as lists of both.
+      def ordered(some)
+        values = some.map(&@order)
+        keys = values.all?(Integer) ? ->(place) { values[place] * some.size + signed(place) } : ->(place) { [values[place], signed(place)] }
+        places = some.each_index.sort_by(&keys)
+        some.values_at(*(@falling ? places.reverse : places))
       end
+
+      def signed(place) = @falling ? -place : place
 
       def meant?(sender, about)
         return false unless @keys.nil? || @keys.include?(sender.key)

@@ -39,6 +39,9 @@ module UpFront
       # @return [Integer] minutes after midnight, seconds dropped
       def minutes(instant) = local_seconds(instant).modulo(86_400).div(60)
 
+      # @param instant [Time, Integer] @return [Integer] what the wall's clock shows, counted like seconds since 1970
+      def local_seconds(instant) = instant.to_i.then { _1 + offset(_1) }
+
       # @param date [Date] @param minutes [Integer] 0 to 1440, 1440 being the next midnight
       # @return [Time] UTC
       def instant(date, minutes, seconds = 0)
@@ -72,9 +75,6 @@ module UpFront
       def edges(first, last) = @zone.transitions_up_to(last + 1, first).map { Time.at(_1.at.to_i).utc }
 
       private
-
-      # @return [Integer] what the wall's clock shows, counted like seconds since 1970
-      def local_seconds(instant) = instant.to_i.then { _1 + offset(_1) }
 
       # The offset holds for months between two clock changes, so the last one found mostly serves again.
       # @param seconds [Integer] since 1970 @return [Integer] seconds east of UTC

@@ -53,8 +53,8 @@ module UpFront
 
       def made(dates)
         from, upto = @zone.instant(dates.begin, 0), @zone.instant(dates.end + 1, 0)
-        Core::DayReport.new(Store::DayRows.of(from, upto), Store::DayRows.alerts(from, upto), dates: dates, zone: @zone,
-          off: method(:off?), now: @now)
+        alerts = Store::DayDigests.alerts(from, [upto, @now].min)
+        Core::DayReport.new(Store::DayDigests.of(dates, @zone, @now), alerts, zone: @zone, off: method(:off?), now: @now)
       end
 
       # Days before the first mail say nothing.

@@ -13,6 +13,7 @@ module UpFront
     module Traffic
       WAY = 1 # of filling; turned when rows are to be made anew
       KEY = "traffic_way"
+      FILLING = "traffic_filling" # while it stands, no trigger tells of what is touched
 
       SENDER = PreparedStatement.new(<<~SQL)
         INSERT INTO senders (key, domain, name, first_at, last_at) VALUES (?, ?, ?, ?, ?)
@@ -81,6 +82,7 @@ module UpFront
       def first_answer(message_id) = message_id && FIRST_ANSWER.call(message_id)
 
       def fill(here)
+        Setting[FILLING] = true
         here.execute("DELETE FROM traffic")
         senders(here)
         here.execute(<<~SQL)
@@ -93,7 +95,18 @@ module UpFront
         SQL
         here.execute("UPDATE states SET surface_at = surface_at") # the triggers do the rest
         answers(here)
+        Setting[FILLING] = nil
+        touch_all(here)
         Setting[KEY] = WAY
+      end
+
+      def touch_all(here)
+        here.execute("UPDATE senders SET touched = (SELECT max(touched) + 1 FROM senders)")
+        days = %w[arrived_at comes_at answered_at].map {
+          "SELECT #{_1} / 86400 AS day FROM traffic WHERE #{_1} IS NOT NULL"
+        }.join(" UNION ")
+        here.execute("INSERT INTO traffic_days (day, touched) SELECT day, (SELECT ifnull(max(touched), 0) + 1 FROM traffic_days) " \
+          "FROM (#{days}) WHERE true ON CONFLICT (day) DO UPDATE SET touched = excluded.touched")
       end
 
       # What had come by its claim before it was put off or brought in again.
@@ -118,7 +131,7 @@ module UpFront
         SQL
         here.execute("UPDATE traffic SET answered_at = NULL WHERE mine AND #{which}")
       end
-      private_class_method :count_away, :sender, :first_answer, :fill, :senders, :answers
+      private_class_method :count_away, :sender, :first_answer, :fill, :touch_all, :senders, :answers
     end
   end
 end

@@ -20,6 +20,8 @@ class WhoWritesAndWhatItDoes < ActiveRecord::Migration[7.2]
     priority = claims.priority
   SQL
   FROM = "FROM states s JOIN claims ON claims.message_id = s.message_id"
+  # While all of it is made anew it is told once, in the end: see Store::Traffic.
+  UNLESS_FILLING = "WHEN NOT EXISTS (SELECT 1 FROM settings WHERE \"key\" = 'traffic_filling')"
   WATCHED = "surface_at, came, unread, cleared_at, discarded_at, let_in_at, put_off_at, moved_at, thread_word, opened_at"
 
   def up
@@ -32,9 +34,14 @@ class WhoWritesAndWhatItDoes < ActiveRecord::Migration[7.2]
       t.integer :touched, null: false, default: 0, index: true
       t.integer :removed, null: false, default: 0
     end
+    create_table(:traffic_days, id: false) do |t|
+      t.integer :day, primary_key: true
+      t.integer :touched, null: false, index: true
+    end
     traffic
     triggers
     touches
+    days_touched
     create_table(:rule_turns) do |t|
       t.datetime :at, null: false, index: true
       t.integer :revision, null: false
@@ -80,7 +87,21 @@ class WhoWritesAndWhatItDoes < ActiveRecord::Migration[7.2]
     {"INSERT ON traffic" => "= NEW.sender_id", "UPDATE ON traffic" => "= NEW.sender_id", "DELETE ON traffic" => "= OLD.sender_id",
      "INSERT ON alerts" => format(of_alert, "NEW"), "UPDATE OF silenced_by ON alerts" => format(of_alert, "NEW"),
      "DELETE ON alerts" => format(of_alert, "OLD")}.each_with_index do |(what, ids), place|
-      execute("CREATE TRIGGER senders_touched_#{place} AFTER #{what} BEGIN #{touch[ids]} END")
+      execute("CREATE TRIGGER senders_touched_#{place} AFTER #{what} #{UNLESS_FILLING} BEGIN #{touch[ids]} END")
+    end
+  end
+
+  # The days (UTC, counted since 1970) on which something of a message is others since.
+  def days_touched
+    next_turn = "(SELECT ifnull(max(touched), 0) + 1 FROM traffic_days)"
+    touch = lambda do |row|
+      %w[arrived_at comes_at answered_at].map { |moment|
+        "INSERT INTO traffic_days (day, touched) SELECT #{row}.#{moment} / 86400, #{next_turn} WHERE #{row}.#{moment} IS NOT NULL " \
+          "ON CONFLICT (day) DO UPDATE SET touched = excluded.touched;"
+      }.join(" ")
+    end
+    {"INSERT" => touch["NEW"], "DELETE" => touch["OLD"], "UPDATE" => "#{touch["OLD"]} #{touch["NEW"]}"}.each do |what, does|
+      execute("CREATE TRIGGER days_touched_by_#{what.downcase} AFTER #{what} ON traffic #{UNLESS_FILLING} BEGIN #{does} END")
     end
   end
 

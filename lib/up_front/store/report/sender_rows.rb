@@ -2,24 +2,12 @@
 
 module UpFront
   module Store
-    # What is shown of some senders beside their figures: how their mail came week by week and by the hour, which rules spoke on it.
+    # What is shown of some senders beside their figures: which rules spoke on their mail, and what of it there is.
     class SenderRows
-      WEEKS = 13
-
       # @param by ["address", "domain", "list"] @param since [Integer] seconds since 1970: when the days that count began
       def initialize(by, since)
         @by = by
         @since = since
-      end
-
-      # @param keys [Array<String>] @param now [Time]
-      # @return [Hash{String=>Array<Integer>}] by key, messages in each of the last {WEEKS} times seven days, the oldest first
-      def weeks(keys, now)
-        from = now.to_i - WEEKS * 604_800
-        rows = read("SELECT #{column}, (arrived_at - #{from}) / 604800 AS week, count(*) #{of(keys, from)} GROUP BY 1, 2")
-        rows.each_with_object(Hash.new { |all, key| all[key] = Array.new(WEEKS, 0) }) do |(key, week, count), found|
-          found[key][[week, WEEKS - 1].min] += count
-        end
       end
 
       # @return [Hash{String=>Array<Array(Integer, Integer)>}] by key, the rules that spoke on their mail since, each with

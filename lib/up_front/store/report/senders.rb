@@ -7,6 +7,8 @@ module UpFront
     class Senders
       LOCK = Monitor.new
       DAYS = Core::Sender::DAYS
+      WEEKS = Core::Sender::WEEKS
+      DAY = 86_400 # seconds
       MOST_TOUCHED = 500 # beyond that it is cheaper to count all anew
 
       class << self
@@ -37,7 +39,9 @@ module UpFront
 
       def follow
         touched = read("SELECT max(touched) FROM senders").dig(0, 0).to_i
-        return if touched <= @touched
+        return if touched == @touched
+
+        @touched = -1 if touched < @touched # another file has taken this one's place
 
         ids = @touched.negative? ? nil : read("SELECT id FROM senders WHERE touched > #{@touched} LIMIT #{MOST_TOUCHED + 1}").flatten
         count(ids) if ids.nil? || ids.any?
@@ -45,8 +49,8 @@ module UpFront
         @together = {}
       end
 
-      # @param by ["address", "domain", "list"] @return [Array<Core::Sender>] each with its key
-      def by(by) = LOCK.synchronize { @together[by] ||= together(by).freeze }
+      # @param by ["address", "domain", "list"] @return [Array<Core::Sender>] each with its key, the busiest first
+      def by(by) = LOCK.synchronize { @together[by] ||= together(by).sort_by { [-_1.count, _1.key] }.freeze }
 
       # @return [Core::Sender, nil] one of them
       def find(by, key) = by(by).find { _1.key == key }
@@ -85,8 +89,10 @@ module UpFront
           [_1[0], _1]
         }
         looks, answers, alerts = times("opened_at - comes_at", which), times("answered_at - arrived_at", which), alerts(which)
+        weeks = weeks(which)
         counts(which).each do |id, list, *figures|
-          (@parts[id] ||= {})[list] = part(people.fetch(id), figures, looks[[id, list]], answers[[id, list]], alerts[[id, list]])
+          which = [id, list]
+          (@parts[id] ||= {})[list] = part(people.fetch(id), figures, weeks[which], looks[which], answers[which], alerts[which])
         end
       end
 
@@ -104,18 +110,26 @@ module UpFront
         rows.each_with_object({}) { |(id, list, took), found| (found[[id, list]] ||= []) << took }
       end
 
+      # @return [Hash{Array=>Array<Integer>}] by sender and list
+      def weeks(which)
+        rows = read("SELECT sender_id, list, (arrived_at - #{since - DAY}) / #{7 * DAY} AS week, count(*) #{from}#{which} GROUP BY 1, 2, 3")
+        rows.each_with_object(Hash.new { |all, key| all[key] = Array.new(WEEKS, 0) }) do |(id, list, week, count), found|
+          found[[id, list]][[week, WEEKS - 1].min] += count # a clock change makes a day longer
+        end
+      end
+
       def alerts(which)
         rows = read("SELECT sender_id, list, count(*) #{from}#{which} AND message_id IN (SELECT message_id FROM alerts WHERE silenced_by " \
           "IS NULL) GROUP BY sender_id, list")
         rows.to_h { |id, list, count| [[id, list], count] }
       end
 
-      def part(person, figures, looks, answers, alerts)
+      def part(person, figures, weeks, looks, answers, alerts)
         _, key, name, first_at, last_at = person
         count, *rest = figures
         days, kinds = rest.shift(DAYS.size - 1), rest.shift(Core::Sender::KINDS.size)
         read, answered, straight, size, unsubscribe = rest
-        Core::Sender.new(key: key, name: Core::Address.shown(name, key), members: 1, counts: DAYS.zip([*days, count]).to_h,
+        Core::Sender.new(key: key, name: Core::Address.shown(name, key), members: 1, counts: DAYS.zip([*days, count]).to_h, weeks: weeks,
           kinds: Core::Sender::KINDS.zip(kinds).to_h, read: read, answered: answered, looks: looks || [], answers: answers || [],
           alerts: alerts || 0, straight: straight, size: size, first_at: first_at, last_at: last_at, unsubscribe: unsubscribe == 1)
       end

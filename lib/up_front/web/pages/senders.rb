@@ -40,17 +40,18 @@ module UpFront
         # @return [Array<Hash>]
         def rows_of(some)
           keys = some.map(&:key)
-          weeks, rules, names = rows.weeks(keys, @now), rows.rules(keys), rows.list_names(keys)
+          rules, names = rows.rules(keys), rows.list_names(keys)
           some.map do |sender|
             own = rules.fetch(sender.key, []).filter_map { |id, count| rule_names[id]&.then { {id: id, name: _1, count: count} } }
-            row(sender).merge(weeks: weeks[sender.key], rules: own, name: names.fetch(sender.key, sender.name))
+            row(sender).merge(rules: own, name: names.fetch(sender.key, sender.name))
           end
         end
 
         private
 
         def row(sender)
-          {key: sender.key, members: sender.members, kind: KINDS.fetch(sender.kind), counts: sender.counts.values, read: sender.read,
+          {key: sender.key, members: sender.members, kind: KINDS.fetch(sender.kind), counts: sender.counts.values,
+           weeks: sender.weeks, read: sender.read,
            look: lasting(sender.look), answered: sender.answered, answer: lasting(sender.answer), alerts: sender.alerts,
            straight: sender.straight, size: Files.size(sender.size), first: day(sender.first_at),
            last: @time_format.moment(Time.at(sender.last_at)),
