@@ -112,7 +112,7 @@ class SendersTest < Minitest::Test
       "never_read" => {read: 0, counts: {7 => 0, 30 => 0, 90 => 10}}, "mostly_read" => {read: 8}, "hardly_read" => {read: 1},
       "answered" => {answered: 1, answers: [9_000]}, "answered_within_hour" => {answered: 1, answers: [60, 3_600, 90_000]},
       "new_this_month" => {first_at: 1_000}, "more_than_usual" => {counts: {7 => 6, 30 => 8, 90 => 10}}, "straight_in" => {straight: 1},
-      "alerting" => {alerts: 2}, "can_unsubscribe" => {unsubscribe: true}
+      "alerting" => {alerts: 2}, "can_unsubscribe" => {unsubscribe: true}, "large" => {size: 20_000_000}
     }.map { |name, more| sender("#{name}@b.example", **more) } + [sender("asked@b.example"), sender("away@b.example")]
     also = {"hardly_read" => %w[never_read], "answered" => %w[answered_within_hour]}
     Core::SenderQuestion::WHICH.each_key do |which|

@@ -151,6 +151,24 @@ class SendersAPITest < Minitest::Test
     assert_match(/keeps casadomar\.example away, and you have answered them/, found["said"])
   end
 
+  # Whoever comes into a group, the rules that name it speak on their mail.
+  def test_a_group_is_shown_first_with_what_rules_make_of_it
+    Desk::SaveThing.new(clock).call("groups", {"name" => "Often", "members" => ["x@y.example"]})
+    Desk::SaveRule.new(clock).call(rule("They come", when: leaf("from", "is", ["group:Often"]), then: {"timing" => {"now" => true}}))
+    assert_match(/Nothing is written here yet/, choose("group", [NEWS], path: "choices/preview", status: 422)["detail"])
+    preview = ask(:post, "/senders/choices/preview", {by: "address", keys: [NEWS], choice: "group", name: "often"})
+    assert_match(/three messages came from them: all waited\. With this, all would have come straight in\./, preview["said"])
+    assert_equal ["They come"], preview["rules"].map { _1["name"] }
+    ask(:post, "/senders/group", {by: "address", keys: [NEWS], group: "often"})
+    assert_equal 3, row(NEWS)["straight"]
+    assert_match(/\AIt shows two messages of the last 90 days/, choose("view", path: "choices/preview")["said"])
+  end
+
+  def test_the_same_twice_and_in_another_case_is_one
+    choose("hold", ["Ana@CasaDoMar.example", ANA, "ANA@casadomar.example"])
+    assert_equal [ANA], Core::SenderList.read(Store::Rule.in_order.first.today["when"]).people
+  end
+
   def test_into_a_group_and_a_view
     ask(:post, "/senders/group", {by: "address", keys: [ANA, NEWS], group: "Often"})
     assert_equal [ANA, NEWS], Store::CurrentRulebook.document["groups"].find { _1["name"] == "Often" }["members"]

@@ -73,7 +73,7 @@ export const keys = {
   sender: (by: string, key: string | undefined) => ["senders", "one", by, key],
   blocked: ["senders", "blocked"],
   asked: ["senders", "asked"],
-  choicePreview: (some: unknown, choice: string) => ["senders", "choice", some, choice],
+  choicePreview: (some: unknown, choice: string, name?: string) => ["senders", "choice", some, choice, name],
   askingPreview: (some: unknown) => ["senders", "asking", some],
   report: (of: unknown) => ["report", of],
   draft: (id: Id) => ["draft", id],

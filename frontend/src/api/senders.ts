@@ -36,10 +36,11 @@ export const useSender = (by: SenderBy, key: string | undefined) =>
 export const useBlocked = () => useQuery({ queryKey: keys.blocked, queryFn: () => unwrap(api.GET("/senders/blocked")) });
 export const useAsked = () => useQuery({ queryKey: keys.asked, queryFn: () => unwrap(api.GET("/senders/asked")) });
 
-export const useChoicePreview = (some: SomeSenders, choice: SenderChoice) =>
+export const useChoicePreview = (some: SomeSenders, choice: SenderChoice | "group" | "view", name?: string) =>
   useQuery({
-    queryKey: keys.choicePreview(some, choice),
-    queryFn: ({ signal }) => unwrap(api.POST("/senders/choices/preview", { body: { ...some, choice }, signal })),
+    queryKey: keys.choicePreview(some, choice, name),
+    queryFn: ({ signal }) => unwrap(api.POST("/senders/choices/preview", { body: { ...some, choice, name }, signal })),
+    enabled: name === undefined || name.trim() !== "",
     gcTime: 0,
     retry: false,
   });

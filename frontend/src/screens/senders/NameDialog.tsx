@@ -2,12 +2,16 @@ import Button from "@mui/material/Button";
 import Dialog from "@mui/material/Dialog";
 import TextField from "@mui/material/TextField";
 import { useState } from "react";
-import { useGroupSenders, useViewSenders, type SomeSenders } from "../../api/senders";
+import { useChoicePreview, useGroupSenders, useViewSenders, type SomeSenders } from "../../api/senders";
 import { useVocabulary } from "../../api/rules";
 import { Choice } from "../../parts/chips";
 import { Fault } from "../../parts/Fault";
 import forms from "../../parts/forms.module.css";
 import ui from "../../parts/page.module.css";
+import { useSettled } from "../../parts/useSettled";
+import { Foreseen } from "./Foreseen";
+
+const SETTLES_MS = 250;
 
 /** Senders into a group, of which there may be one already; or a view of their mail. */
 export function NameDialog({
@@ -27,6 +31,8 @@ export function NameDialog({
   const groups = useVocabulary().data?.groups ?? [];
   const group = useGroupSenders();
   const view = useViewSenders();
+  const settled = useSettled(name, SETTLES_MS);
+  const preview = useChoicePreview(some, what, what === "group" ? settled : undefined);
   const going = group.isPending || view.isPending;
   const make = () =>
     what === "group"
@@ -58,6 +64,8 @@ export function NameDialog({
           onChange={(event) => setName(event.target.value)}
           helperText={what === "group" ? "One of these, or a new one" : undefined}
         />
+        {preview.data && <Foreseen page={preview.data} />}
+        <Fault of={preview} />
         <Fault of={group} />
         <Fault of={view} />
         <div className={ui.rowOf}>

@@ -52,7 +52,10 @@ function Rules({ sender: { row } }: { sender: Sender }) {
     <ul className={styles.plain} aria-label="Rules that spoke on their mail">
       {row.rules.map((rule) => (
         <li key={rule.id}>
-          <Link to={`/rules/${rule.id}`}>{rule.name}</Link> <small>{rule.count}</small>
+          <Link to={`/rules/${rule.id}`}>{rule.name}</Link> <small>{rule.count} · </small>
+          <small>
+            <Link to={`/senders?rule=${rule.id}`}>who else</Link>
+          </small>
         </li>
       ))}
     </ul>

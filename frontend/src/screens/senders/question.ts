@@ -26,6 +26,7 @@ export const WHICH: { value: WhichSenders | ""; label: string }[] = [
   { value: "more_than_usual", label: "writing more than usual" },
   { value: "straight_in", label: "coming straight in" },
   { value: "alerting", label: "alerting" },
+  { value: "large", label: "more than 10 MB" },
   { value: "can_unsubscribe", label: "those that say how to stop" },
   { value: "asked_to_stop", label: "asked to stop" },
   { value: "blocked", label: "kept away" },

@@ -31,9 +31,9 @@ module UpFront
       # @return [SenderList] that means them
       def self.of(by, keys)
         case by
-        when "list" then new(lists: keys.map { "<#{_1}>" })
-        when "domain" then new(people: keys.map { "@#{_1}" })
-        else new(people: keys)
+        when "list" then new(lists: keys.uniq.map { "<#{_1}>" })
+        when "domain" then new(people: keys.map { "@#{Address.normalise_domain(_1)}" }.uniq)
+        else new(people: keys.map { Address.normalise(_1) }.uniq)
         end
       end
 

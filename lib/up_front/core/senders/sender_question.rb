@@ -5,6 +5,7 @@ module UpFront
     # Which senders are meant, and in which order.
     class SenderQuestion
       HOUR = 3_600
+      LARGE = 10 * 1_048_576 # bytes of all their mail
       MOSTLY = 0.8 # of the mail that came: what is mostly read, or hardly ever
 
       # What may be asked of a sender's figures, by name. `month` is when the local month began, `asked` are keys that were asked to stop,
@@ -20,7 +21,7 @@ module UpFront
         "more_than_usual" => ->(sender, _) { sender.counts[7] >= 3 && sender.growth >= 1.5 },
         "straight_in" => ->(sender, _) { sender.straight.positive? },
         "alerting" => ->(sender, _) { sender.alerts.positive? },
-        "can_unsubscribe" => ->(sender, _) { sender.unsubscribe },
+        "large" => ->(sender, _) { sender.size >= LARGE }, "can_unsubscribe" => ->(sender, _) { sender.unsubscribe },
         "asked_to_stop" => ->(sender, about) { about.fetch(:asked).include?(sender.key) },
         "blocked" => ->(sender, about) { about.fetch(:blocked).call(sender.key) }
       }.freeze

@@ -35,6 +35,7 @@ module UpFront
         @path = path
         @zone = zone
         @touched = 0
+        @now = 0
         @kept = {}
       end
 
@@ -43,7 +44,8 @@ module UpFront
       # @param now [Integer] seconds since 1970
       def of(dates, now)
         follow
-        @kept.clear if @kept.size > MOST_DAYS
+        @kept.clear if @kept.size > MOST_DAYS || now < @now # a clock that was set back makes of what happened what has not yet
+        @now = now
         dates.reject { |date|
           @kept[date]&.settled
         }.slice_when { |one, other| other > one + 1 }.each { |run| count(run.first..run.last, now) }

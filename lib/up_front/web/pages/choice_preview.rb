@@ -11,28 +11,58 @@ module UpFront
         WOULD = {straight: "would have come straight in", waited: "would have waited", off: "would have stayed off the Front",
                  discarded: "would have been discarded"}.freeze
 
-        # @param keys [Array<String>] of senders @param choice [String] of {Desk::ChooseSenders::CHOICES}
-        def initialize(by, keys, choice, rulebook, now)
+        # @param keys [Array<String>] of senders @param choice [String] of {Desk::ChooseSenders::CHOICES}, group or view
+        # @param name [String] of the group
+        def initialize(by, keys, choice, rulebook, now, name: "")
           @by = by
           @keys = keys
           @choice = choice
+          @name = name
           @rulebook = rulebook
           @now = now
           @time_format = Core::TimeFormat.new(rulebook.zone, now)
+          @match_index = Store::MatchIndex.at(now)
         end
 
         def to_h
-          planned = Desk::ChooseSenders.plan(@rulebook, Core::SenderList.of(@by, @keys), @choice)
-          preview = Desk::RulesPreview.new(@rulebook, planned.rules, touched: planned.touched, now: @now)
-          index = preview.match_index
-          @ids = Store::SenderRows.new(@by, 0).message_ids(@keys).to_set
-          items = preview.items(index.days_bits(DAYS, @rulebook.zone, @now)).select { @ids.include?(_1.id) }
+          return view if @choice == "view"
+
+          items, held, rules = (@choice == "group") ? group : chosen
           different = items.filter_map { |item| difference(item).then { [item, _1] if _1.any? } }
-          {said: said(items, different.size), warning: warning, changed: different.size, held: preview.held.to_s,
-           rules: sentences(planned), messages: shown(different.first(SHOWN))}
+          {said: said(items, different.size), warning: warning, changed: different.size, held: held.to_s, rules: rules,
+           messages: shown(different.first(SHOWN))}
         end
 
         private
+
+        # @return [Array] what becomes of their mail, what of held mail, and the rules as they would read
+        def chosen
+          planned = Desk::ChooseSenders.plan(@rulebook, Core::SenderList.of(@by, @keys), @choice)
+          preview = Desk::RulesPreview.new(@rulebook, planned.rules, touched: planned.touched, now: @now, match_index: @match_index)
+          ids = Store::SenderRows.new(@by, 0).message_ids(@keys).to_set
+          [preview.items(days).select { ids.include?(_1.id) }, preview.held, sentences(planned)]
+        end
+
+        def group
+          after = Store::CurrentRulebook.other(Desk::GroupSenders.document(@rulebook.document, @by, @keys, @name))
+          naming = after.rules.select { |rule| Core::References.uses?(rule.to_h, "groups", @name) }
+          [Desk::BooksPreview.new(@rulebook, after, @match_index).items(days & theirs), Desk::HeldPreview.new(after, @now).held,
+            naming.map { |rule| {name: rule.name, sentence: Core::Sentence.told(rule), new: false, gone: false} }]
+        end
+
+        def view
+          count = @match_index.count(days & theirs)
+          shows = "It shows #{Core::English.count(count, "message")} of the last #{DAYS} days, and what comes from now on."
+          {said: "#{shows} No message is moved.",
+           warning: nil, changed: 0, held: "", rules: [], messages: []}
+        end
+
+        def days = @match_index.days_bits(DAYS, @rulebook.zone, @now)
+
+        def theirs
+          ids = Store::SenderRows.new(@by, Store::Senders.at(@rulebook.zone, @now).since).message_ids(@keys)
+          @match_index.bits_of(ids.filter_map { @match_index.place(_1) })
+        end
 
         def difference(item) = Core::ClaimDifference.new(item.before, item.after, @time_format)
 

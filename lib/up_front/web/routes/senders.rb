@@ -20,7 +20,7 @@ module UpFront
         def self.choices(app)
           app.post("/api/senders/choices/preview") do
             wanted = given
-            json(Pages::ChoicePreview.new(wanted["by"], keys(wanted), wanted["choice"], rulebook, now).to_h)
+            json(Pages::ChoicePreview.new(wanted["by"], keys(wanted), wanted["choice"], rulebook, now, name: wanted["name"].to_s).to_h)
           end
           app.post("/api/senders/choices") do
             wanted = given
