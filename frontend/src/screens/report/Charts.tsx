@@ -1,9 +1,36 @@
 import { BarChart } from "@mui/x-charts/BarChart";
 import { ChartsReferenceLine } from "@mui/x-charts/ChartsReferenceLine";
+import type { ReactNode } from "react";
 import type { Report } from "../../api/report";
 
-type Days = Report["days"];
 export type Figure = "interruptions" | "longest" | "mail" | "straight" | "alerts";
+
+type Given = {
+  names: string[];
+  /** of so many names one is written */
+  every: number;
+  data: (number | null)[];
+  label: string;
+  colour: string;
+  height: number;
+  children?: ReactNode;
+};
+
+function Bars({ names, every, data, label, colour, height, children }: Given) {
+  return (
+    <BarChart
+      height={height}
+      skipAnimation
+      hideLegend
+      margin={{ left: 0, right: 8, top: 14, bottom: 0 }}
+      xAxis={[{ data: names, scaleType: "band", tickInterval: (_, place) => place % every === 0 }]}
+      yAxis={[{ width: 36 }]}
+      series={[{ data, label, color: colour }]}
+    >
+      {children}
+    </BarChart>
+  );
+}
 
 /** A figure day by day, with a line where rules changed. Days that are no working days have no bar for what is of working days alone. */
 export default function DayBars({
@@ -11,22 +38,15 @@ export default function DayBars({
   figure,
   label,
   marks,
-}: {
-  days: Days;
-  figure: Figure;
-  label: string;
-  marks: Report["marks"];
-}) {
-  const every = Math.ceil(days.length / 14);
+}: Pick<Report, "days" | "marks"> & { figure: Figure; label: string }) {
   return (
-    <BarChart
+    <Bars
+      names={days.map((day) => day.label)}
+      every={Math.ceil(days.length / 14)}
+      data={days.map((day) => day[figure] ?? null)}
+      label={label}
+      colour="var(--spruce)"
       height={190}
-      skipAnimation
-      hideLegend
-      margin={{ left: 0, right: 8, top: 14, bottom: 0 }}
-      xAxis={[{ data: days.map((day) => day.label), scaleType: "band", tickInterval: (_, place) => place % every === 0 }]}
-      yAxis={[{ width: 36 }]}
-      series={[{ data: days.map((day) => day[figure] ?? null), label, color: "var(--spruce)" }]}
     >
       {marks.map((mark) => {
         const day = days.find(({ date }) => date === mark.date);
@@ -43,27 +63,18 @@ export default function DayBars({
           )
         );
       })}
-    </BarChart>
+    </Bars>
   );
 }
 
 /** Messages in each hour of the day. */
-export function HourBars({ hours }: { hours: number[] }) {
-  return (
-    <BarChart
-      height={170}
-      skipAnimation
-      hideLegend
-      margin={{ left: 0, right: 8, top: 8, bottom: 0 }}
-      xAxis={[
-        {
-          data: hours.map((_, hour) => `${String(hour).padStart(2, "0")}:00`),
-          scaleType: "band",
-          tickInterval: (_, place) => place % 3 === 0,
-        },
-      ]}
-      yAxis={[{ width: 36 }]}
-      series={[{ data: hours, label: "Messages", color: "var(--soft)" }]}
-    />
-  );
-}
+export const HourBars = ({ hours }: { hours: number[] }) => (
+  <Bars
+    names={hours.map((_, hour) => `${String(hour).padStart(2, "0")}:00`)}
+    every={3}
+    data={hours}
+    label="Messages"
+    colour="var(--soft)"
+    height={170}
+  />
+);

@@ -3,6 +3,7 @@ import { useState } from "react";
 import { useAsked, useTakeBackAsking, type SenderBy } from "../../api/senders";
 import { Fault } from "../../parts/Fault";
 import ui from "../../parts/page.module.css";
+import { useFallenFocus } from "../../parts/useFallenFocus";
 import { AskDialog } from "./AskDialog";
 import { ChoiceDialog } from "./ChoiceDialog";
 import { SendersNav } from "./SendersNav";
@@ -16,6 +17,7 @@ export function AskedScreen() {
   const takeBack = useTakeBackAsking();
   const [doing, setDoing] = useState<Doing>();
   const rows = asked.data?.asked;
+  const heading = useFallenFocus(rows);
   const still = rows?.filter(({ again }) => again).length ?? 0;
   const close = () => setDoing(undefined);
   return (
@@ -24,7 +26,7 @@ export function AskedScreen() {
         <SendersNav />
         {rows && (
           <>
-            <h1 className={ui.lead}>
+            <h1 {...heading} className={ui.lead}>
               {rows.length === 0
                 ? "Nobody was asked to stop."
                 : still > 0

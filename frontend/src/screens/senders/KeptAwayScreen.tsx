@@ -4,6 +4,7 @@ import { Link } from "react-router";
 import { useBlocked, type SenderBy } from "../../api/senders";
 import { Fault } from "../../parts/Fault";
 import ui from "../../parts/page.module.css";
+import { useFallenFocus } from "../../parts/useFallenFocus";
 import { ChoiceDialog } from "./ChoiceDialog";
 import { SendersNav } from "./SendersNav";
 import styles from "./senders.module.css";
@@ -18,6 +19,7 @@ const WHO: Record<SenderBy, (key: string) => string> = {
 export function KeptAwayScreen() {
   const blocked = useBlocked();
   const page = blocked.data;
+  const heading = useFallenFocus(page);
   const [back, setBack] = useState<{ by: SenderBy; key: string }>();
   const total = page?.rows.reduce((sum, { kept_away }) => sum + kept_away, 0) ?? 0;
   return (
@@ -26,7 +28,7 @@ export function KeptAwayScreen() {
         <SendersNav />
         {page && (
           <>
-            <h1 className={ui.lead}>
+            <h1 {...heading} className={ui.lead}>
               {page.rows.length === 0
                 ? "Nobody is kept away."
                 : `${page.rows.length} kept away: ${total.toLocaleString("en")} messages since.`}

@@ -7,6 +7,7 @@ import { Given } from "../../parts/chips";
 import { OneOf } from "../../parts/OneOf";
 import ui from "../../parts/page.module.css";
 import { Slot } from "../../parts/Slot";
+import { useFallenFocus } from "../../parts/useFallenFocus";
 import { useSettled } from "../../parts/useSettled";
 import { Acts } from "./Acts";
 import { BYS, KINDS, ORDERS, useQuestion, WHICH } from "./question";
@@ -45,6 +46,7 @@ export function SendersScreen() {
   };
   const none = () => setChosen({ asked, names: NOBODY, all: false });
   const count = here.all ? (page?.total ?? 0) : here.names.size;
+  const heading = useFallenFocus(count);
   const rules = useRules().data?.rules;
   const rule = question.rule && rules?.find(({ id }) => id === question.rule)?.name;
   const some = here.all ? { by, question: bare(question) } : { by, keys: [...here.names.keys()] };
@@ -54,7 +56,9 @@ export function SendersScreen() {
     <div className={ui.screen}>
       <main ref={scroll} className={ui.list}>
         <SendersNav />
-        <h1 className={ui.lead}>{page?.lead ?? "Senders"}</h1>
+        <h1 {...heading} className={ui.lead}>
+          {page?.lead ?? "Senders"}
+        </h1>
         <p className={ui.sub}>{page?.since}</p>
         <div className={styles.ask}>
           <OneOf label="Gathered by" value={by} choices={BYS} change={(next) => change({ by: next, open: undefined })} />

@@ -30,7 +30,7 @@ module UpFront
           items, held, rules = (@choice == "group") ? group : chosen
           different = items.filter_map { |item| difference(item).then { [item, _1] if _1.any? } }
           {said: said(items, different.size), warning: warning, changed: different.size, held: held.to_s, rules: rules,
-           messages: shown(different.first(SHOWN))}
+           messages: PreviewRow.all(different.first(SHOWN), @time_format)}
         end
 
         private
@@ -111,11 +111,6 @@ module UpFront
           gone = @rulebook.rules.reject { |rule| planned.rules.any? { _1.id == rule.id } }
           kept.map { |rule| {name: rule.name, sentence: Core::Sentence.told(rule), new: rule.id.nil?, gone: false} } +
             gone.map { |rule| {name: rule.name, sentence: "Nobody is left in it: it goes.", new: false, gone: true} }
-        end
-
-        def shown(different)
-          messages = PreviewRow.messages(different.map { _1.first.id })
-          different.map { |item, difference| PreviewRow.of(messages.fetch(item.id), item, difference, @time_format) }
         end
       end
     end

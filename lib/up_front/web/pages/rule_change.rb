@@ -29,7 +29,7 @@ module UpFront
           end
           held = @preview.held
           {changed: different.size, becomes: becomes, message: message(different.size), held: held.to_s,
-           held_any: held.any?, messages: rows(different.first(MOST_ROWS))}
+           held_any: held.any?, messages: PreviewRow.all(different.first(MOST_ROWS), @time_format)}
         end
 
         private
@@ -73,11 +73,6 @@ module UpFront
 
         def message(count)
           "#{Core::English.sentence(Core::English.among(count, "last month’s messages"))} would be decided differently."
-        end
-
-        def rows(different)
-          messages = PreviewRow.messages(different.map { _1.first.id })
-          different.map { |item, difference| PreviewRow.of(messages.fetch(item.id), item, difference, @time_format) }
         end
       end
     end
