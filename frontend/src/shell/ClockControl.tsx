@@ -14,7 +14,12 @@ export function ClockControl() {
   if (!clock) return null;
   return (
     <>
-      <BarButton className={styles.clockButton} onClick={(event) => setAnchor(event.currentTarget)} aria-haspopup="dialog">
+      <BarButton
+        className={styles.clockButton}
+        onClick={(event) => setAnchor(event.currentTarget)}
+        aria-haspopup="dialog"
+        aria-label={`Demo clock ${clock.label} · ${paceWords(clock.rate)}`}
+      >
         <span className={styles.wide}>Demo clock</span> <time>{clock.label}</time>{" "}
         <span className={styles.wide}>· {paceWords(clock.rate)}</span>
       </BarButton>
