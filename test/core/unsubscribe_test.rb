@@ -37,7 +37,7 @@ class UnsubscribeTest < Minitest::Test
   def test_no_header_of_another_letter_is_made_of_it
     assert_equal "leave Bcc: x@y.example", way("<mailto:stop@b.example?subject=leave%0D%0ABcc:%20x@y.example>").subject
     ["<mailto:stop@b.example?bcc=x@y.example>", "<mailto:stop@b.example,x@y.example>", "<mailto:stop@b.example%0D%0ABcc:x@y.example>",
-      "<mailto:>", "<javascript:alert(1)>", "<file:///etc/passwd>", "stop@b.example", ""].each { |address|
+      "<mailto:>", "<javascript:alert(1)>", "<https://b.example/\u0001>", "<file:///etc/passwd>", "stop@b.example", ""].each { |address|
       assert_nil way(address),
         address
     }

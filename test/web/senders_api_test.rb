@@ -287,6 +287,12 @@ class SendersAPITest < Minitest::Test
     assert_equal %w[list diary.example.list], asked.first.values_at("by", "key")
   end
 
+  def test_nobody_is_left_out_without_a_word
+    many = Array.new(201) { "p#{_1}@many.example" }
+    assert_match(/Those are 201 senders; 200 are asked at once/, asking(*many, status: 422)["detail"])
+    assert_match(/Those are 201/, asking(*many, path: "/preview", status: 422)["detail"])
+  end
+
   def test_without_a_server_mail_cannot_ask
     Store::MailServer.delete_all
     assert_match(/no server is given/, asking("bo@casadomar.example", status: 409)["detail"])

@@ -21,6 +21,7 @@ module UpFront
       SIGNED = %w[list-unsubscribe list-unsubscribe-post].freeze
       LONGEST = 2_000 # letters of an address; a longer one is left alone
       MOST = 10 # addresses in one header
+      PRINTED = /\A[\x21-\x7e]+\z/ # what an address is made of (RFC 3986, section 2)
       MAILBOX = /\A[^\s[:cntrl:]<>(),;:"@\\\[\]]+@[^\s[:cntrl:]<>(),;:"@\\\[\]]+\z/
 
       # @param message [#header] @return [Way, nil] the best that it offers
@@ -71,7 +72,7 @@ module UpFront
       def web(*schemes)
         @addresses.select do |address|
           uri = Addressable::URI.parse(address)
-          schemes.include?(uri.scheme&.downcase) && !uri.host.to_s.empty? && uri.userinfo.nil? && address.ascii_only?
+          schemes.include?(uri.scheme&.downcase) && !uri.host.to_s.empty? && uri.userinfo.nil? && address.match?(PRINTED)
         rescue Addressable::URI::InvalidURIError
           false
         end

@@ -91,8 +91,8 @@ module UpFront
         looks, answers, alerts = times("opened_at - comes_at", which), times("answered_at - arrived_at", which), alerts(which)
         weeks = weeks(which)
         counts(which).each do |id, list, *figures|
-          which = [id, list]
-          (@parts[id] ||= {})[list] = part(people.fetch(id), figures, weeks[which], looks[which], answers[which], alerts[which])
+          pair = [id, list]
+          (@parts[id] ||= {})[list] = part(people.fetch(id), figures, weeks[pair], looks[pair], answers[pair], alerts[pair])
         end
       end
 
