@@ -103,7 +103,7 @@ class ViewsTest < Minitest::Test
       give_moment "Arrived before", "06032027"
       find("[role=combobox]", text: "Clear").click
     end
-    find("[role=option]", text: "Discard").click
+    find("[role=option]", text: "Discard").send_keys(:enter) # the list may still be growing: no place to click
     within("section[aria-label=Tidy]") { click_button(text: /\ADiscard: \d+ messages/) }
     assert_text(/Discarded \d+ messages. They stay in their mailboxes and can be recovered./)
     assert_no_selector("h1", text: "All mail: #{total}")
