@@ -107,7 +107,7 @@ module UpFront
 
       def written(person)
         email = person.email
-        raise Unusable, "“#{plain(email)}” is no address to which mail can go." unless email.match?(ADDRESS)
+        raise Unusable, "“#{plain(email)}” is no address to which mail can go." unless email.match?(Core::Address::SENDABLE)
 
         name = person.name && plain(person.name)
         (name.nil? || name.empty?) ? email : ::Mail::Address.new.tap { |each|
@@ -115,9 +115,6 @@ module UpFront
           each.display_name = name
         }.encoded
       end
-
-      ADDRESS = /\A[^\s[:cntrl:]<>(),;:"@\\\[\]]+@[^\s[:cntrl:]<>(),;:"@\\\[\]]+\z/
-      private_constant :ADDRESS
 
       # One line of a header, whatever was given.
       def plain(text) = text.to_s.scrub.gsub(CONTROL, " ").strip[0, LONGEST]

@@ -22,6 +22,9 @@ module UpFront
       # An address or @domain as the rulebook names it: nothing round it, and no sign that stands for others.
       TERM = /\A(?!\*@|<)\S*@[^@\s<>,;]+\z/
 
+      # To which mail can go: no sign in it that a header could be misread by.
+      SENDABLE = /\A[^\s[:cntrl:]<>(),;:"@\\\[\]]+@[^\s[:cntrl:]<>(),;:"@\\\[\]]+\z/
+
       AN_ADDRESS = /\A[^\s<>]+@[^\s<>]+\z/
 
       # @return [String] what a list shows: the name, else the address; a name that is itself another address does not stand alone

@@ -10,8 +10,11 @@ module UpFront
       attr_reader :id, :name
 
       # @param message [#header] @return [MailingList, nil]
-      def self.of(message)
-        value = message.header("list-id").first.to_s.strip
+      def self.of(message) = read(message.header("list-id").first)
+
+      # @param value [String, nil] of the header @return [MailingList, nil]
+      def self.read(value)
+        value = value.to_s.strip
         new(value) unless value.empty?
       end
 

@@ -22,7 +22,6 @@ module UpFront
       LONGEST = 2_000 # letters of an address; a longer one is left alone
       MOST = 10 # addresses in one header
       PRINTED = /\A[\x21-\x7e]+\z/ # what an address is made of (RFC 3986, section 2)
-      MAILBOX = /\A[^\s[:cntrl:]<>(),;:"@\\\[\]]+@[^\s[:cntrl:]<>(),;:"@\\\[\]]+\z/
 
       # @param message [#header] @return [Way, nil] the best that it offers
       def self.of(message) = new(message).way
@@ -59,7 +58,7 @@ module UpFront
         to, query = address.sub(/\Amailto:/i, "").split("?", 2)
         fields = query.to_s.split("&").to_h { |field| field.split("=", 2).then { |name, value| [name.to_s.downcase, plain(value)] } }
         to = plain(to)
-        return unless to.match?(MAILBOX) && (fields.keys - %w[subject body]).empty?
+        return unless to.match?(Address::SENDABLE) && (fields.keys - %w[subject body]).empty?
 
         Way.new(kind: :mail, target: to, subject: one_line(fields["subject"]), text: fields["body"].to_s[0, LONGEST])
       end

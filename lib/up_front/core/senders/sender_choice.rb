@@ -23,6 +23,9 @@ module UpFront
       # @param name [String] of a rule @return [String, nil] of {ALL}
       def self.of(name) = ALL.find { |_, choice| Text.fold(choice.name) == Text.fold(name) }&.first
 
+      # @param rules [Array<#name>] @param choice [String] of {ALL} @return [#name, nil] the rule that is made of it
+      def self.rule(rules, choice) = rules.find { of(_1.name) == choice }
+
       # @param bodies [Array<Hash>] all rules, in the file's shape
       # @param list [SenderList] of whom @param choice [String] of {ALL}, or {NONE}
       def initialize(bodies, list, choice)

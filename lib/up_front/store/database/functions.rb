@@ -38,8 +38,7 @@ module UpFront
 
       # @param headers [String, nil] JSON @return [String, nil]
       def self.list_id(headers)
-        value = headers && JSON.parse(headers).fetch("list-id", []).first.to_s.strip
-        Core::MailingList.new(value).id unless value.nil? || value.empty?
+        headers && Core::MailingList.read(JSON.parse(headers).fetch("list-id", []).first)&.id
       end
       private_class_method :add_folding, :laid_anew, :add_headers, :list_id
     end

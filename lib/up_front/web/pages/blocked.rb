@@ -9,7 +9,7 @@ module UpFront
           @rulebook = rulebook
           @zone = rulebook.zone
           @time_format = Core::TimeFormat.new(@zone, now)
-          @rule = rulebook.rules.find { Core::SenderChoice.of(_1.name) == "never_again" }
+          @rule = Core::SenderChoice.rule(rulebook.rules, "never_again")
         end
 
         def to_h
