@@ -37,6 +37,12 @@ module UpFront
         end
       end
 
+      # @return [Array<Array(String, String)>] whom it means, as by and key: address, domain or list
+      def senders
+        people.map { |term| term.start_with?("@") ? ["domain", term.delete_prefix("@")] : ["address", term] } +
+          lists.map { |term| ["list", term.delete("<>")] }
+      end
+
       def initialize(people: [], lists: [], words: [])
         @people = people.freeze
         @lists = lists.freeze

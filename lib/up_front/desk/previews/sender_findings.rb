@@ -48,30 +48,21 @@ module UpFront
         never_again.then { |list| (list && (asked.by == "list")) ? list.lists.include?("<#{asked.key}>") : list&.term_for(asked.key) }
       end
 
-      def never_again
-        rule = @rulebook.rules.find { Core::SenderChoice.of(_1.name) == "never_again" && _1.enabled }
-        rule && Core::SenderList.read(rule.to_h["when"])
-      end
+      def rule = Core::SenderChoice.rule(@rulebook.rules, "never_again")
+      def never_again = rule&.enabled ? Core::SenderList.read(rule.to_h["when"]) : nil
 
       # Those who are kept away for good, and were answered.
       def kept_away
-        list = never_again or return []
         since = Store::Senders.at(@rulebook.zone, @now).since
-        {"address" => list.people.grep_v(/\A@/), "domain" => list.people.grep(/\A@/).map { _1.delete_prefix("@") },
-         "list" => list.lists.map { _1.delete("<>") }}.flat_map do |by, keys|
-          keys.filter_map { |key| answered(by, key, since) }
-        end
+        (never_again&.senders || []).filter_map { |by, key| answered(by, key, since) }
       end
 
       def answered(by, key, since)
         count, last = Store::SenderRows.new(by, since).answered([key])
         return if count.zero?
 
-        name = Core::SenderChoice::ALL.fetch("never_again").name
-        Core::Finding.new(kind: "kept_away_answered", rules: [@rulebook.rules.find {
-          Core::SenderChoice.of(_1.name) == "never_again"
-        }.name],
-          where: "/rules", said: "“#{name}” keeps #{key} away, and you have answered them, the last time what came on " \
+        Core::Finding.new(kind: "kept_away_answered", rules: [rule.name],
+          where: "/rules", said: "“#{rule.name}” keeps #{key} away, and you have answered them, the last time what came on " \
             "#{Core::English.day(@rulebook.zone.date(last))}.",
           seen: Core::Finding::Seen.new(messages: count, from: Time.at(since).utc, until: @now))
       end

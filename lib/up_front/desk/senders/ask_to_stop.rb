@@ -17,7 +17,10 @@ module UpFront
         # @param by ["address", "domain", "list"] a domain stands for all who write from it and offer a way
         # @param keys [Array<String>] @return [Array<Asked>]
         def ways(by, keys, now)
-          newest(by, keys.first(MOST)).map do |key, name, id|
+          senders = newest(by, keys)
+          raise Act::Impossible, "Those are #{senders.size} senders; #{MOST} are asked at once. Narrow them first." if senders.size > MOST
+
+          senders.map do |key, name, id|
             message = id && Store::Message.find(id)
             way = message && Core::Unsubscribe.of(message.to_core)
             Asked.new(by: (by == "list") ? "list" : "address", key: key, name: name, message: message, way: way,

@@ -20,8 +20,7 @@ module UpFront
 
         def rows
           list = @rule && Core::SenderList.read(@rule.to_h["when"]) or return []
-          [*list.people.map { |term| term.start_with?("@") ? ["domain", term[1..], term] : ["address", term, term] },
-            *list.lists.map { |term| ["list", term.delete("<>"), term] }].map { |by, key, term| row(by, key, term) }
+          list.senders.zip(list.people + list.lists).map { |(by, key), term| row(by, key, term) }
         end
 
         def row(by, key, term)

@@ -66,9 +66,9 @@ module UpFront
 
         # The lists of choices, by choice.
         def lists
-          @lists ||= Core::SenderChoice::ALL.filter_map { |key, choice|
-            rule = @rulebook.rules.find { Core::Text.fold(_1.name) == Core::Text.fold(choice.name) && _1.enabled }
-            list = rule && Core::SenderList.read(rule.to_h["when"])
+          @lists ||= Core::SenderChoice::ALL.keys.filter_map { |key|
+            rule = Core::SenderChoice.rule(@rulebook.rules, key)
+            list = rule&.enabled ? Core::SenderList.read(rule.to_h["when"]) : nil
             [key, list] if list
           }.to_h
         end

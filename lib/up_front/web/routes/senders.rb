@@ -39,11 +39,11 @@ module UpFront
         def self.asking(app)
           app.post("/api/senders/asking/preview") do
             wanted = given
-            json(asked: Pages::AskingPreview.rows(Desk::AskToStop.ways(wanted["by"], few(keys(wanted)), now)))
+            json(asked: Pages::AskingPreview.rows(Desk::AskToStop.ways(wanted["by"], keys(wanted), now)))
           end
           app.post("/api/senders/asking") do
             wanted = given
-            done Desk::AskToStop.new(clock).call(wanted["by"], few(keys(wanted)))
+            done Desk::AskToStop.new(clock).call(wanted["by"], keys(wanted))
           end
           app.delete("/api/senders/asking/:id") { |id| done Desk::AskToStop.new(clock).take_back(id.to_i) }
         end
@@ -58,14 +58,6 @@ module UpFront
             keys = wanted["keys"] || Pages::Senders.new(wanted["by"], rulebook, now).of(wanted["question"] || {}).map(&:key)
             halt_problem 422, "Choose somebody first." if keys.empty?
             halt_problem 422, "Those are #{keys.size} senders; a list takes #{MOST_CHOSEN}. Narrow them first." if keys.size > MOST_CHOSEN
-
-            keys
-          end
-
-          # Nobody is left out without a word.
-          def few(keys)
-            most = Desk::AskToStop::MOST
-            halt_problem 422, "Those are #{keys.size} senders; #{most} are asked at once. Narrow them first." if keys.size > most
 
             keys
           end
