@@ -43,6 +43,28 @@ class ReportAPITest < Minitest::Test
     assert_match(/Your mail here begins on Monday 8 March/, page["begins"])
   end
 
+  # What was counted at five has not happened yet where the clock is set back to ten.
+  def test_a_clock_that_is_set_back
+    day("2027-03-09", "09:30", "11:00")
+    go_to("17:00")
+    today = -> { report("from=2027-03-09&until=2027-03-09")["figures"].values_at("mail", "interruptions") }
+    assert_equal [2, 2], today.call
+    go_to("10:00")
+    assert_equal [1, 1], today.call
+    go_to("17:00")
+    assert_equal [2, 2], today.call
+  end
+
+  # Figures that are made ready before anybody asks are those that are given.
+  def test_what_is_made_ready_is_what_is_given
+    day("2027-03-09", "09:30", "11:00")
+    go_to("17:00")
+    Desk::KeepFigures.new(clock).call
+    ready = [report, ask(:get, "/senders?by=address")]
+    [Store::Senders, Store::DayDigests].each(&:forget)
+    assert_equal [report, ask(:get, "/senders?by=address")], ready
+  end
+
   def test_against_other_days
     day("2027-03-02", "09:30", "10:10", "11:00")
     day("2027-03-09", "09:30")
