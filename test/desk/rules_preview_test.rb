@@ -90,4 +90,25 @@ class RulesPreviewTest < Minitest::Test
     Desk::Undo.new(clock).call(done.undo_id)
     assert_equal [[], ids], [on_front, held.sort]
   end
+
+  # Whatever is in a group: what is shown of putting somebody into it is what the rules then decide.
+  def test_another_rulebook_is_shown_as_it_decides
+    groups = [{"name" => "Often", "members" => ["x@northgate.example"]}]
+    named = rule("Named", when: leaf("from", "is", ["group:Often"]), then: {"timing" => {"now" => true}, "priority" => "high"})
+    set_up(rules: [named, rule("Loans", when: leaf("subject", "mentions", ["loan"]), then: {"labels" => ["Loans"]})], groups: groups)
+    some_mail(30)
+    before = Store::CurrentRulebook.rulebook
+    after = Store::CurrentRulebook.other(Desk::GroupSenders.document(before.document, "address", ["ana@casadomar.example"], "often"))
+    index = Store::MatchIndex.at(clock.now)
+    items = Desk::BooksPreview.new(before, after, index).items(index.everything)
+    messages = Store::Message.to_core(items.map(&:id))
+    items.each do |item|
+      [[before, item.before], [after, item.after]].each do |book, claim|
+        assert_equal substance(book.decide(messages.fetch(item.id))), substance(claim)
+      end
+    end
+    assert_operator items.count { substance(_1.before) != substance(_1.after) }, :positive?
+  end
+
+  def substance(claim) = [claim.surface_at, claim.held, claim.priority, claim.labels]
 end
