@@ -17,7 +17,8 @@ class DirectionTest < Minitest::Test
   ROOMS = {
     "core" => {
       "text" => "", "time" => "text", "check" => "text time", "mail" => "text", "plan" => "time check",
-      "conditions" => "text time check mail", "effects" => "text time check mail plan conditions",
+      "letters" => "text", "following" => "time",
+      "conditions" => "text time check mail letters", "effects" => "text time check mail plan conditions",
       "deciding" => "mail plan conditions effects", "rulebook" => "text time check mail plan conditions effects deciding",
       "language" => "check text time mail plan conditions effects deciding rulebook", "alerts" => "effects", "front" => "text time mail",
       "learning" => "text", "checkup" => "check text time mail plan conditions deciding rulebook language",
@@ -26,7 +27,7 @@ class DirectionTest < Minitest::Test
     },
     "store" => {
       "database" => "", "rulebook" => "database", "plan" => "database", "alerts" => "database", "sources" => "database",
-      "mail" => "database rulebook sources", "threads" => "database mail", "asking" => "database rulebook mail",
+      "following" => "database", "mail" => "database rulebook sources following", "threads" => "database mail", "asking" => "database rulebook mail following",
       "history" => "database mail asking rulebook", "opening" => "database mail asking", "outgoing" => "database",
       "report" => "database mail"
     },
@@ -35,9 +36,9 @@ class DirectionTest < Minitest::Test
       "rules" => "acting deciding previews",
       "plan" => "acting deciding",
       "views" => "acting", "alerts" => "acting plan", "mail" => "acting previews alerts deciding",
-      "intake" => "acting deciding mail orders",
+      "following" => "acting alerts", "intake" => "acting deciding following mail orders",
       "rulebook" => "acting deciding plan", "large" => "acting mail", "history" => "acting deciding large outgoing rules senders",
-      "outgoing" => "acting deciding intake mail orders", "senders" => "acting deciding outgoing rules views"
+      "outgoing" => "acting deciding following intake mail orders", "senders" => "acting deciding outgoing rules views"
     }
   }.freeze
 

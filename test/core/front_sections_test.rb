@@ -7,7 +7,7 @@ class FrontSectionsTest < Minitest::Test
   include CoreHelper
 
   State = Struct.new(:came, :unread, :surface_at, :cleared_at, :discarded_at, :put_off_at, :let_in_at, :moved_at, :thread_word, :priority,
-    :labels_on, :labels_off, :ink, :keep_at_top, :keep_until, keyword_init: true)
+    :labels_on, :labels_off, :ink, :keep_at_top, :keep_until, :taken_up, keyword_init: true)
   Claim = Struct.new(:surface_at, :round, :held, :priority, :labels, :keep_at_top, :follow_up_at, keyword_init: true)
   NOW = Time.utc(2027, 3, 9, 15, 30)
   AT = [-86_400, -7_200, -7_199.9, -7_199.5, -3_600, -60, -0.4, 0].freeze

@@ -7,7 +7,7 @@ class MessageStateCoreTest < Minitest::Test
   include CoreHelper
 
   State = Struct.new(:came, :unread, :flagged, :surface_at, :cleared_at, :discarded_at, :put_off_at, :let_in_at, :moved_at, :thread_word,
-    :priority, :labels_on, :labels_off, :ink, :keep_at_top, :keep_until, keyword_init: true)
+    :priority, :labels_on, :labels_off, :ink, :keep_at_top, :keep_until, :taken_up, keyword_init: true)
   Claim = Struct.new(:surface_at, :round, :held, :priority, :labels, :ink, :keep_at_top, :follow_up_at, keyword_init: true)
   NOW = Time.utc(2027, 3, 9, 9, 14)
 
@@ -25,7 +25,7 @@ class MessageStateCoreTest < Minitest::Test
       put_off_at: some(random, nil, nil, NOW - 60), let_in_at: some(random, nil, nil, NOW - 60), moved_at: some(random, nil, nil, NOW - 60),
       thread_word: some(random, nil, "followed", "muted"), priority: some(random, nil, "top"), labels_on: some(random, [], %w[Border]),
       labels_off: some(random, [], %w[Loans], %w[Border]), ink: some(random, nil, "", "Night"),
-      keep_at_top: some(random, nil, true, false), keep_until: moment(random))
+      keep_at_top: some(random, nil, true, false), keep_until: moment(random), taken_up: some(random, false, false, true))
     Core::MessageState.new(state, claim, NOW)
   end
 

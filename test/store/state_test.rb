@@ -38,9 +38,22 @@ class StateTest < Minitest::Test
         .id << take(subject: "note", from: ME, id: "<note@x>").id
     ids << take(subject: "an answer", from: "b@c.example", headers: ["In-Reply-To: <asked2@x>"])
       .id << take(subject: "my answer", from: ME, to: "a@b.example", headers: ["References: <now0@x>"], mailbox: "Sent").id
+    follow_through(ids)
     acts.each { |act| act.call(ids.sample(5, random: @random)) }
     clock.now = at("09:10")
     ids << take(subject: "plain, in a window").id
+  end
+
+  # Answers awaited, one of them overdue; questions to the owner, one answered; things to do.
+  def follow_through(ids)
+    2.times do |n|
+      ids << take(subject: "sent #{n}", from: ME, to: "ana@casadomar.example", id: "<sent#{n}@x>", mailbox: "Sent").id
+      Desk::Expect.new(clock).call(ids.last, n.zero? ? at("23:59") : clock.now - 60)
+      ids << take(subject: "a question #{n}", text: "Could you tell me more?", to: "wren@lanternquay.example", id: "<q#{n}@x>").id
+      Desk::ChangeTasks.new(clock).make({"words" => "Look"}, message_id: ids.last)
+    end
+    ids << take(subject: "to all", text: "Who comes?", to: "others@lanternquay.example", id: "<q2@x>").id
+    ids << take(subject: "mine", from: ME, to: "a@b.example", headers: ["References: <q1@x>"], mailbox: "Sent").id
   end
 
   def acts(kept = at("09:00"), back = at("09:30"), later = at("12:00"))
@@ -60,7 +73,8 @@ class StateTest < Minitest::Test
     *FACTS::FLAG_LABELS.keys.flat_map { |name| [true, false].map { |value| [name.to_s, "is", value] } },
     ["priority", "is", %w[top low]], ["priority", "at_least", "high"], ["label", "is", ["Loans"]], ["label", "is", %w[BORDER Loans]],
     ["ink", "is", ["Copper"]], ["decided_by", "is", ["loans"]], ["decided_by", "is", ["Now", "nobody"]],
-    ["arrived", "within_last", "P1D"], ["arrived", "longer_ago_than", "PT2H"], ["subject", "mentions", ["loan"]]
+    ["arrived", "within_last", "P1D"], ["arrived", "longer_ago_than", "PT2H"],
+    ["awaits_mine_since", "within_last", "P1D"], ["subject", "mentions", ["loan"]]
   ].freeze
 
   def agree(condition)

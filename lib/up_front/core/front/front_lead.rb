@@ -9,13 +9,20 @@ module UpFront
       # @param now_count [Integer] messages in the band Now @param high [Integer] of high priority beside those
       # @param others [Integer] all but those in Now
       # @param held [Integer] @param next_words [String, nil] when the next held mail comes, "the 10:30 round"; where
-      #   nothing is held, the next round @param next_count [Integer] how many come then
+      #   nothing is held, the next round @param next_count [Integer] how many come then @param tasks [Integer] that are due
       # @return [Array(String, String)] the lead, and the line under it
-      def front(now_count:, high:, others:, held:, next_words:, next_count:)
-        [lead(now_count, high, others), waiting(held, next_words, next_count)]
+      def front(now_count:, high:, others:, held:, next_words:, next_count:, tasks: 0)
+        [lead(now_count, high, others, tasks), waiting(held, next_words, next_count)]
       end
 
-      def lead(now_count, high, others)
+      def lead(now_count, high, others, tasks)
+        return of_mail(now_count, high, others) if tasks.zero?
+
+        due = "#{English.count(tasks, "task")} #{(tasks == 1) ? "is" : "are"} due"
+        now_count.zero? ? "#{English.sentence(due)}; no message needs you now." : "#{of_mail(now_count, high, others).chop}; #{due}."
+      end
+
+      def of_mail(now_count, high, others)
         more = "#{English.count(high, "more", "more")} of high priority" if high.positive?
         if now_count.positive?
           return "#{English.sentence(English.count(now_count, "message"))} #{(now_count == 1) ? "needs" : "need"} you " \

@@ -14,8 +14,10 @@ module UpFront
 
       # What only mail beside the message tells. @!attribute alerted [Boolean] @!attribute replies [Array<Boolean>] for each
       #   message that answers it, whether the owner wrote it @!attribute asks_others [Boolean] whether the owner wrote it to
-      #   somebody else @!attribute decided_by [Array<String>] the rules that spoke
-      Beside = Struct.new(:alerted, :replies, :asks_others, :decided_by, keyword_init: true)
+      #   somebody else @!attribute decided_by [Array<String>] the rules that spoke @!attribute awaited [Time, nil] by when an answer to it
+      #   is awaited @!attribute asks_me [Boolean] whether somebody else asks the owner something in it @!attribute tasks [Boolean] whether
+      #   there is something to do for it
+      Beside = Struct.new(:alerted, :replies, :asks_others, :decided_by, :awaited, :asks_me, :tasks, keyword_init: true)
 
       # @param state [#came, …] @param claim [#held, …] @param now [Time] the moment at which it is looked at
       # @param arrived_at [Time, nil] @param beside [Beside, nil] both for those who ask for them
@@ -77,7 +79,9 @@ module UpFront
       # By hand or by rule, until its moment where it has one.
       def keep_at_top? = (state.keep_at_top.nil? ? claim.keep_at_top : state.keep_at_top) && !come?(state.keep_until)
 
-      def follow_up_due? = come?(claim.follow_up_at) && open?
+      # @return [Boolean] whether a rule's follow-up waits, or is due, that is no task of the person's own yet
+      def follow_up? = !claim.follow_up_at.nil? && open? && !state.taken_up
+      def follow_up_due? = follow_up? && come?(claim.follow_up_at)
       def priority = state.priority || claim.priority
       def labels = ((claim.labels | state.labels_on) - (state.labels_off - state.labels_on))
 
@@ -91,7 +95,18 @@ module UpFront
       def answered? = beside.replies.include?(true)
 
       # @return [Boolean] whether the owner wrote it to somebody else, and nobody else has written into it since
-      def awaiting_reply? = beside.asks_others && beside.replies.all?
+      def sent_unanswered? = beside.asks_others && beside.replies.all?
+
+      # @return [Boolean] whether the person awaits an answer to it
+      def awaiting_reply? = !beside.awaited.nil?
+      def answer_overdue? = awaiting_reply? && come?(beside.awaited)
+
+      # @return [Boolean] whether it asks the owner something, has no answer of theirs, and is not done with
+      def awaits_mine? = open? && beside.asks_me && !answered?
+
+      # @return [Time, nil] since when it waits for the owner's answer
+      def awaits_mine_since = (arrived_at if awaits_mine?)
+      def has_task? = beside.tasks
       def decided_by = beside.decided_by
 
       # @return [Symbol] where a person finds it: :mailbox (it lies in Sent, Drafts and the like), :discarded, :cleared, :front,

@@ -7,7 +7,6 @@ module UpFront
       EVENING = 18 * 60
       MORNING = 8 * 60
       HOURS = 2
-      FURTHEST_DAYS = 60 # that a row of days off is followed
 
       Choice = Struct.new(:label, :at, :note, keyword_init: true)
 
@@ -15,6 +14,7 @@ module UpFront
       def initialize(plan, now, own: [])
         @plan = plan
         @zone = plan.zone
+        @working = WorkingDays.new(plan)
         @now = now
         @own = own
         @time_format = TimeFormat.new(@zone, now)
@@ -32,11 +32,7 @@ module UpFront
 
       def today = @zone.date(@now)
       def day(days, minutes) = @zone.instant(today + days, minutes)
-      def off?(date) = @plan.days_off.include?(date)
-      def working?(date) = Weekdays::WORKING.include?(@zone.weekday(date)) && !off?(date)
-
-      # @return [Date, nil] the first working day from a day on
-      def working_from(date) = (date..date + FURTHEST_DAYS).find { working?(_1) }
+      def off?(date) = @working.off?(date)
       def morning(label, date) = date && Choice.new(label: label, at: @zone.instant(date, MORNING))
 
       def round = @plan.next_stop(@now + 1)&.then { |stop| Choice.new(label: "with the next round", at: stop.at) }
@@ -45,16 +41,16 @@ module UpFront
       def tomorrow
         return morning("tomorrow morning", today + 1) unless off?(today + 1)
 
-        morning("the next working day", working_from(today + 2))
+        morning("the next working day", @working.from(today + 2))
       end
 
       def after_weekend
         monday = next_weekday("mon")
-        morning("after the weekend", working_from(monday))
+        morning("after the weekend", @working.from(monday))
       end
 
       # The same day of the week a week on.
-      def next_week = morning("next week", off?(today + 7) ? working_from(today + 8) : today + 7)
+      def next_week = morning("next week", off?(today + 7) ? @working.from(today + 8) : today + 7)
 
       # The next such day after today.
       def next_weekday(name) = (today + 1..today + 7).find { @zone.weekday(_1) == name }

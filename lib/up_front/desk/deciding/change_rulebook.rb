@@ -53,7 +53,12 @@ module UpFront
       end
 
       # @param said [String] what was done, for looking back @return [Integer] the new revision
-      def turned(said) = Store::CurrentRulebook.turn.tap { Store::RuleTurn.note(now, _1, said) }
+      def turned(said)
+        Store::CurrentRulebook.turn.tap do |revision|
+          Store::RuleTurn.note(now, revision, said)
+          event("tasks") if Store::Task.tell_due_anew(Store::CurrentRulebook.rulebook.zone).positive?
+        end
+      end
 
       # Examples that turn as it is meant shall be so from now on.
       # @param turned [Turned, nil] @return [Array(Hash, String)] the rows with that of the rulebook's head, and what was done

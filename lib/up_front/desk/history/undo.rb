@@ -7,7 +7,8 @@ module UpFront
     class Undo < ChangeRulebook
       MODELS = {"State" => Store::State, "Rule" => Store::Rule, "Rulebook" => Store::Rulebook, "View" => Store::View,
                 "ThreadPreference" => Store::ThreadPreference, "Account" => Store::Account,
-                "LeftAlone" => Store::LeftAlone, "ProposalAnswer" => Store::ProposalAnswer, "Draft" => Store::Draft}.freeze
+                "LeftAlone" => Store::LeftAlone, "ProposalAnswer" => Store::ProposalAnswer, "Draft" => Store::Draft,
+                "Awaited" => Store::Awaited, "Task" => Store::Task}.freeze
 
       NAMES = "AppliedNames" # names of labels and inks on mail
 
@@ -92,7 +93,9 @@ module UpFront
           raise Impossible.new("#{called(record)} was changed again since; undo that first.", status: 409)
         end
 
-        record.update!(change.before.slice(*columns))
+        before = change.before.slice(*columns)
+        record.is_a?(Store::Task) ? record.put_back(before, now) : record.update!(before)
+        (@follow ||= []).concat([record.message_id].compact) if record.is_a?(Store::Awaited) || record.is_a?(Store::Task)
         keep_restored(record) if record.is_a?(Store::Rule) && columns.any?
       end
 
@@ -111,6 +114,8 @@ module UpFront
         when Store::Rule then "The rule “#{record.name}”"
         when Store::View then "The view “#{record.name}”"
         when Store::Draft then "What is written"
+        when Store::Awaited then "What you await"
+        when Store::Task then "The task “#{record.words}”"
         else "The rulebook"
         end
       end
@@ -154,6 +159,13 @@ module UpFront
         keep_version(rule, "undone")
       end
 
+      # @param touched [Array<String>] models
+      def follow_through(touched)
+        event("awaited") if touched.include?("Awaited")
+        event("tasks") if touched.include?("Task")
+        event("changed", ids: @follow.uniq) if @follow&.any?
+      end
+
       # Whether nothing was put back but how labels and inks look.
       def looks_alone?(step, touched)
         (touched - [NAMES]) == ["Rulebook"] && step.changes_made.where(model: "Rulebook").all? do |change|
@@ -170,6 +182,7 @@ module UpFront
         event("proposals") if touched.include?("ProposalAnswer")
         event("check_up") if touched.include?("LeftAlone")
         event("outbox") if touched.include?("Draft")
+        follow_through(touched)
         views = touched.include?("View")
         event("views") if views
         return views && Store::CurrentRulebook.turn_views unless touched.intersect?(%w[Rule Rulebook])

@@ -70,6 +70,7 @@ module UpFront
         PromiseWatch.new(clock).call(rulebook, reading, id, claim) if came == "arrived" && rulebook.promises.any?
         OrderSending.new(clock).call(rulebook, id, claim) if came == "arrived"
         BringBack.answered(message, now) { |ids| event("changed", ids: ids) } if came == "arrived"
+        (came == "quiet") ? Expect.new(clock).read(message.message_id, id) : AnswersCome.new(clock).call(message, id)
         Taken.new(id: id, outcome: came.to_sym)
       end
 

@@ -4,7 +4,7 @@ module UpFront
   module Desk
     # What is being written: begun of a message or of nothing, kept as it is typed, dropped; and the files that go with it.
     class ChangeDraft < Act
-      KINDS = ["new", *Core::Answer::KINDS].freeze
+      KINDS = ["new", *Core::Answer::KINDS, "nudge"].freeze
       FIELDS = %w[from to cc bcc subject text].freeze
       SHOWN = %w[to subject].freeze # in the list
       MOST_FILES = 40
@@ -117,7 +117,7 @@ module UpFront
         return {"to" => [], "cc" => [], "bcc" => [], "subject" => "", "text" => signature.empty? ? "" : "\n#{signature}"} unless message
 
         rulebook = Store::CurrentRulebook.rulebook
-        begun = Core::Answer.new(message.to_core, rulebook.names, Core::TimeFormat.new(rulebook.zone, now)).begun(kind)
+        begun = Core::Answer.new(message.to_core, rulebook.names, Core::TimeFormat.new(rulebook.zone, now)).begun((kind == "nudge") ? "reply" : kind)
         {"to" => begun[:to].map { written(_1) }, "cc" => begun[:cc].map { written(_1) }, "bcc" => [], "subject" => begun[:subject],
          "text" => "\n\n#{begun[:text]}#{signature}"}
       end

@@ -24,6 +24,7 @@ module UpFront
       def went(id)
         change(id, %w[unsure], "“%s” has gone.", state: "sent", over_at: now) do |outgoing|
           outgoing.update!(recipients: outgoing.recipients.map { _1.merge("state" => "taken") })
+          Expect.new(clock).sent(outgoing)
         end
       end
 

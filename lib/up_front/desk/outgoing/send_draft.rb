@@ -6,20 +6,21 @@ module UpFront
     class SendDraft < Act
       MODEL = "Outgoing" # of the undo step: taken back by {TakeBack}
       WHY = {"new" => "You wrote it.", "reply" => "You answered.", "reply_all" => "You answered all.",
-             "forward" => "You handed it on."}.freeze
+             "forward" => "You handed it on.", "nudge" => "You asked again."}.freeze
 
       SLACK = 60 # seconds that may have gone by since the moment was given
 
       # @param version [Integer] of the draft as it was read @param at [Time, nil] when it goes; after the usual while where nil
       # @param clear [Boolean] whether the message that is answered is cleared
+      # @param expect [Time, nil] by when an answer is awaited once it has gone
       # @return [Done] with the {Store::Outgoing} as result @raise [Impossible, Core::Refused]
-      def call(id, version:, at: nil, clear: false)
+      def call(id, version:, at: nil, clear: false, expect: nil)
         transaction do
           draft = Store::Draft.find_by(id: id, dropped_at: nil) or raise Impossible.gone("draft")
           raise Impossible.new("It was changed in another page meanwhile. Look at it again.", status: 409) if version != draft.version
 
           server!(draft.account)
-          outgoing = put(draft, goes_at(at))
+          outgoing = put(draft, goes_at(at), expect)
           Clear.new(clock).call([draft.message_id]) if clear && draft.message_id
           draft.destroy!
           text = "“#{ChangeDraft.title(draft)}” goes #{goes(outgoing.goes_at)}."
@@ -52,14 +53,14 @@ module UpFront
         Core::TimeFormat.new(Store::CurrentRulebook.rulebook.zone, now).moment(at)
       end
 
-      def put(draft, at)
+      def put(draft, at, expect)
         people = recipients(draft)
         from = from(draft)
         message_key = Post::OutgoingLetter.message_id(from.domain)
         letter = letter(draft, people, from, message_key)
         outgoing = PutOut.new(clock).call(letter, message_key: message_key, people: people, sender: from.email,
           subject: draft.body["subject"].to_s.strip, why: WHY.fetch(draft.kind), at: at, account: draft.account, message: draft.message,
-          draft: draft.body.merge("kind" => draft.kind))
+          draft: draft.body.merge("kind" => draft.kind, "expect" => expect&.iso8601))
         Store::Record.with_connection do |connection|
           connection.execute("INSERT INTO outgoing_files (outgoing_id, name, media_type, bytes, content) SELECT #{outgoing.id}, name, " \
             "media_type, bytes, content FROM draft_files WHERE draft_id = #{draft.id} ORDER BY id")
@@ -86,7 +87,7 @@ module UpFront
         files = draft.files.map { Post::OutgoingLetter::File.new(name: _1.name, type: _1.media_type, content: _1.content) }
         Post::OutgoingLetter.new(from: from, to: people["to"], cc: people["cc"], subject: draft.body["subject"].to_s,
           text: draft.body["text"].to_s, message_id: message_key, at: rulebook.zone.local(now), files: files,
-          references: answered ? answered.references : [], answers: draft.kind.start_with?("reply")).to_s
+          references: answered ? answered.references : [], answers: draft.kind != "forward").to_s
       end
     end
   end

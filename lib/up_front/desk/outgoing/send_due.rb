@@ -128,8 +128,11 @@ module UpFront
       def settle(outgoing, state, said)
         outgoing.update!(state: state, said: said, over_at: (now if state != "unsure"))
         case state
-        when "sent" then event("outbox")
+        when "sent"
+          Expect.new(clock).sent(outgoing)
+          event("outbox")
         when "refused"
+          Expect.new(clock).sent(outgoing) # for those who have it
           tell(outgoing, "was not taken")
           StoppedRules.new(clock).refused(outgoing.rule_id) if outgoing.rule_id
         else tell(outgoing, "may have gone, or not")

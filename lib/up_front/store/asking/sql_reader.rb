@@ -65,13 +65,18 @@ module UpFront
         case operand
         when T::Flag::Operand then operand.value ? states.flag(fact.name) : "NOT (#{states.flag(fact.name)})"
         when T::Priority::Operand then states.priority(operand.levels)
-        when T::Ago::Operand then "#{of_message("arrived_at")} #{(operand.op == "within_last") ? ">=" : "<"} #{quote(operand.since(@now))}"
+        when T::Ago::Operand then ago(operand, (states.awaits_mine if fact.name == "awaits_mine_since"))
         when T::Period::Operand then periods(operand)
         when T::Named::Operand then (fact.type.kind == :labels) ? states.labelled(operand.names) : states.inked(operand.names)
         when T::Choice::Operand then states.decided_by(Rule.all.select { |rule| operand.keys.member?(Core::Text.fold(rule.name)) }
           .map(&:id))
         else raise ArgumentError, "no SQL for #{operand.class}"
         end
+      end
+
+      # @param only [String, nil] a condition without which it never began
+      def ago(operand, only)
+        [only, "#{of_message("arrived_at")} #{(operand.op == "within_last") ? ">=" : "<"} #{quote(operand.since(@now))}"].compact.join(" AND ")
       end
 
       def periods(operand)

@@ -20,7 +20,12 @@ module UpFront
         WHERE message_references.reference = messages.message_id
       SQL
 
+      AWAITED = "SELECT message_id FROM awaited WHERE state = 'open' AND message_id IS NOT NULL"
+      TO_ME = "SELECT message_id FROM message_people WHERE role = 'to' AND key IN (:mine)"
+      private_constant :AWAITED, :TO_ME
+
       OPEN = "states.cleared_at IS NULL AND states.discarded_at IS NULL" # as the partial indexes have it
+      FOLLOW_UP = "#{OPEN} AND NOT states.taken_up AND claims.follow_up_at IS NOT NULL".freeze
       # Its moment brings it to the Front, or brought it.
       COMES = <<~SQL.tr("\n", " ").freeze
         (states.came = 'arrived' AND states.surface_at IS NOT NULL AND (states.cleared_at IS NULL OR states.cleared_at >= states.surface_at)
@@ -43,7 +48,8 @@ module UpFront
       # The tables, of messages, states and claims, that the answer to each fact is made of.
       TABLES = Hash.new(%w[states].freeze).merge(
         **%w[keep_at_top follow_up_due priority ink].to_h { [_1, %w[states claims].freeze] }, "answered" => [],
-        "awaiting_reply" => %w[messages], "alerted" => [], "label" => [], "decided_by" => [], "arrived" => %w[messages]
+        "sent_unanswered" => %w[messages], "awaits_mine" => %w[messages states], "awaits_mine_since" => %w[messages states],
+        **%w[awaiting_reply answer_overdue has_task alerted label decided_by].to_h { [_1, [].freeze] }, "arrived" => %w[messages]
       ).freeze
 
       # @param now [Time] the moment @param id [String] the column that holds a message's number
@@ -65,12 +71,22 @@ module UpFront
         when "on_front" then on_front
         when "held" then held
         when "keep_at_top" then keep_at_top
-        when "follow_up_due" then "(#{OPEN} AND #{come("claims.follow_up_at")})"
+        when "follow_up_due" then "(#{FOLLOW_UP} AND #{come("claims.follow_up_at")})"
         when "alerted" then "(#{@id} IN (SELECT message_id FROM alerts WHERE silenced_by IS NULL))"
         when "answered" then "#{@id} IN (#{ANSWERED} replies.from_me)"
-        when "awaiting_reply" then "(messages.from_me AND #{TO_OTHERS} AND NOT EXISTS (#{REPLIES} AND NOT replies.from_me))"
+        when "awaiting_reply" then "#{@id} IN (#{AWAITED})"
+        when "answer_overdue" then "#{@id} IN (#{AWAITED} AND due_at <= #{@now})"
+        when "has_task" then "#{@id} IN (SELECT message_id FROM tasks WHERE #{Task::OPEN} AND message_id IS NOT NULL)"
+        when "awaits_mine" then awaits_mine
+        when "sent_unanswered" then "(messages.from_me AND #{TO_OTHERS} AND NOT EXISTS (#{REPLIES} AND NOT replies.from_me))"
         else raise ArgumentError, "no SQL for #{name}"
         end
+      end
+
+      # It asks the owner something, they have not answered, and it is not done with.
+      def awaits_mine
+        "(#{OPEN} AND messages.asks_something AND NOT messages.from_me AND #{@id} IN (#{TO_ME}) AND #{@id} NOT IN " \
+          "(#{ANSWERED} replies.from_me))".sub(":mine") { listed(CurrentRulebook.rulebook.names.me.keys.to_a).presence || "NULL" }
       end
 
       def on_front = "(#{OPEN} AND #{come("states.surface_at")})"

@@ -63,7 +63,7 @@ module UpFront
           end
         end
 
-        MINE = %w[my_role from_me reply_to_mine awaiting_reply answered].freeze
+        MINE = %w[my_role from_me reply_to_mine sent_unanswered awaits_mine awaits_mine_since answered].freeze
         WHO = %w[me my_organisation contacts].freeze
         private_constant :MINE, :WHO
 

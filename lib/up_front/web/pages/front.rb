@@ -18,6 +18,7 @@ module UpFront
         def to_h
           lead, waiting = sentences
           {lead: lead, waiting: waiting, held: held, count: total, sections: sections, inks: inks, reviews: reviews,
+           awaited: @before ? [] : Awaited.new(@rulebook, @now).on_front, tasks: @before ? [] : tasks, awaits_me: (awaits_me unless @before),
            measure: (Measured.on_front(@rulebook, @now) unless @before),
            older: [total - rows.size, 0].max,
            next_cursor: ((total > rows.size) ? rows.last.state.surface_at.iso8601(6) : nil)}
@@ -36,8 +37,16 @@ module UpFront
           first = Store::State.held(@now).minimum(:surface_at)
           count = first ? Store::State.held(@now).where(surface_at: first).count : 0
           Core::FrontLead.front(now_count: urgent, high: high, others: rows.size - urgent, held: held, next_words: next_words(first),
-            next_count: count)
+            next_count: count, tasks: @before ? 0 : tasks.size)
         end
+
+        def tasks = @tasks ||= Today.now_due(@rulebook, @now)
+
+        MORNING = 12 * 60 # until when the Front says who waits for an answer
+        private_constant :MORNING
+
+        # In the morning: who waits for an answer of the person's. @return [String, nil]
+        def awaits_me = (WaitingForMe.new(@rulebook, @now).said if @rulebook.zone.minutes(@now) < MORNING)
 
         # "the 10:30 round", or for what waits for a moment of its own, that moment
         def next_words(first)

@@ -35,7 +35,7 @@ module UpFront
         def self.draft(draft, rulebook)
           {id: draft.id, kind: draft.kind, version: draft.version, message: draft.message_id, account: draft.account.name,
            from: Desk::ChangeDraft.from(draft), own: Store::Account.order(:id).flat_map(&:addresses).uniq,
-           body: draft.body, warnings: warnings(draft, rulebook),
+           body: draft.body.except("expect"), expect: expected(draft, rulebook), asks: asks(draft), warnings: warnings(draft, rulebook),
            files: draft.files.listed.map { {id: _1.id, name: _1.name, bytes: _1.bytes} }}
         end
 
@@ -43,6 +43,14 @@ module UpFront
         def went(outgoing)
           "“#{Core::Visible.line(outgoing.subject)}” to #{people(outgoing)} #{stands(outgoing)}: #{outgoing.why.sub(/\A./, &:downcase)}"
         end
+
+        # @return [String, nil] the day by which an answer is expected, where that was said
+        def self.expected(draft, rulebook)
+          draft.body["expect"]&.then { Desk::Expect.day_of(Time.iso8601(_1), rulebook.zone).iso8601 }
+        end
+
+        # @return [Array<String>] what its own words ask of whom it goes to
+        def self.asks(draft) = Core::Asking.of(draft.body["text"].to_s).first(2).map(&:reason)
 
         # What one should look at again before it goes.
         def self.warnings(draft, rulebook)

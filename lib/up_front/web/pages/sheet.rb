@@ -31,7 +31,8 @@ module UpFront
             standing: Core::English.sentence(Place.of(row)), conversation: Store::Message.conversation(@message.id).size,
             thread_preference: Store::ThreadPreference.word(@message.id),
             thread: thread, why: why, asks: Proposals.new(@rulebook, @now).on(@message.id),
-            breaks: Promises.new(@rulebook, @now).broken_by(@message), sendings: SentOf.of(@message.id, @rulebook, @now)
+            breaks: Promises.new(@rulebook, @now).broken_by(@message), sendings: SentOf.of(@message.id, @rulebook, @now),
+            **Awaited.new(@rulebook, @now).beside(@message), tasks: TaskRows.new(@rulebook, @now).beside(@message, @state, @claim)
           )
         end
 

@@ -10,10 +10,13 @@ module UpFront
         def self.registered(app)
           app.post("/api/alerts/take") do
             taken = Desk::TakeAlerts.new(clock).call
-            json(fresh: alerts(taken.fresh), missed: alerts(taken.missed), settings: Desk::AlertSettings.now)
+            late, fresh = taken.tasks.partition { _1.told_at < now - Desk::TakeAlerts::MISSED_SECONDS }
+            json(fresh: alerts(taken.fresh) + tasks_as_alerts(fresh), missed: alerts(taken.missed) + tasks_as_alerts(late),
+              settings: Desk::AlertSettings.now)
           end
           app.get("/api/alerts/showing") do
-            json(calling: alerts(Store::Alert.showing(now).order(:called_at).to_a), settings: Desk::AlertSettings.now)
+            calling = alerts(Store::Alert.showing(now).order(:called_at).to_a)
+            json(calling: calling + tasks_as_alerts(Store::Task.calling(now).order(:told_at)), settings: Desk::AlertSettings.now)
           end
           app.get("/api/alerts") { json(Pages::Alerts.new(rulebook, now).journal(before: params["before"]&.to_i)) }
           app.get("/api/alerts/loudness") { json(Pages::Alerts.new(rulebook, now).loudness) }
@@ -50,6 +53,7 @@ module UpFront
 
         # What these routes share.
         module Helpers
+          def tasks_as_alerts(tasks) = tasks.map { Pages::TaskAlert.of(_1, rulebook.zone, now) }
           def alerts(rows) = Pages::Alert.of(rows, Core::TimeFormat.new(rulebook.zone, now)).map(&:to_h)
         end
       end

@@ -42,7 +42,8 @@ module UpFront
           end
           app.post("/api/drafts/:id/send") do |id|
             wanted = given
-            sent = Desk::SendDraft.new(clock).call(id.to_i, version: wanted["version"], at: goes_at(wanted), clear: wanted["clear"] == true)
+            sent = Desk::SendDraft.new(clock).call(id.to_i, version: wanted["version"], at: goes_at(wanted), clear: wanted["clear"] == true,
+              expect: expected(wanted["expect"]))
             json(message: sent.message, undo_id: sent.undo_id, outgoing: sent.result.id)
           end
         end

@@ -18,6 +18,7 @@ module UpFront
               heads_down: book && Pages::HeadsDown.new(book, now).active,
               held: ready ? Store::State.held(now).count : 0, proposals: book ? Desk::Proposals.new(book, now).count : 0,
               outgoing: ready ? Store::Outgoing.open.count : 0,
+              todo: book ? Pages::Today.count(book, now) : 0, overdue: Pages::Awaited.overdue(now),
               next_round: book && Store::State.held(now).minimum(:surface_at)&.then { Core::TimeFormat.new(book.zone, now).moment(_1) },
               accounts: Store::Account.all.map { {id: _1.id, name: _1.name, address: _1.addresses.first} })
           end

@@ -4,14 +4,15 @@ module UpFront
   module Core
     module Types
       # How long ago something was, from the moment at which one looks: an ISO 8601 duration, its days and weeks
-      # calendar days in the owner's zone.
+      # calendar days in the owner's zone. What never was is neither recent nor long ago.
       module Ago
         OPS = {"within_last" => "within the last", "longer_ago_than" => "longer ago than"}.freeze
 
         Operand = Struct.new(:op, :duration, :zone) do
           def holds?(reading, fact)
             since = since(reading.state.now)
-            (op == "within_last") ? reading.value(fact) >= since : reading.value(fact) < since
+            at = reading.value(fact) or return false
+            (op == "within_last") ? at >= since : at < since
           end
 
           # @param now [Time] @return [Time] where the stretch begins

@@ -1,0 +1,36 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Web
+    module Pages
+      # Mail that asks the person something and has no answer of theirs, as the fact `awaits_mine` has it: how much, and how long the
+      # oldest has waited.
+      class WaitingForMe
+        def initialize(rulebook, now)
+          @rulebook = rulebook
+          @now = now
+        end
+
+        # @return [Hash, nil] a sentence and the view that shows them, where there is one; nil where nobody waits
+        def said
+          count = mail.count
+          return if count.zero?
+
+          first = mail.minimum(:arrived_at).to_time
+          since = Core::TimeFormat.lasting(((@now - first) / 60).to_i)
+          {said: "#{Core::English.sentence(Core::English.count(count, "message"))} #{(count == 1) ? "waits" : "wait"} for your answer, " \
+            "#{(count == 1) ? "for" : "the longest for"} #{since}.", view: view}
+        end
+
+        private
+
+        def mail
+          Store::Message.joins("JOIN states ON states.message_id = messages.id").where(Store::StateSQL.new(@now).awaits_mine)
+        end
+
+        def view = @rulebook.views.find { asks?(_1) }&.id
+        def asks?(view) = view.when.leaves.map { _1.fact.name } == %w[awaits_mine]
+      end
+    end
+  end
+end
