@@ -175,7 +175,7 @@ class CalendarKindsTest < Minitest::Test
   # What is written is read back: the rounds of a plan, as a calendar's file.
   def test_what_is_written_is_read_back
     plan = rulebook.plan
-    text = Post::CalendarOut.new(plan, [], at("09:14")).to_s
+    text = Post::CalendarOut.new(plan, [], at("09:14")).calendar.to_ical
     assert_match(/\ABEGIN:VCALENDAR\r\n/, text)
     assert(text.lines.all? { _1.chomp.bytesize <= 75 }, "a line is longer than RFC 5545 allows")
     assert_equal %w[First Mid], text.scan(/^SUMMARY:(.*?)\r$/).flatten.map { _1[/First|Mid/] }.uniq.sort

@@ -30,6 +30,9 @@ module UpFront
         attachment: ->(raw, index, name) { Letter.new(raw).attachment(index, name)&.copied },
         attachments: ->(raw) { Letter.new(raw).attachments.map(&:copied) },
         calendar: ->(bytes, zone, **span) { CalendarFile.new(bytes, zone).read(**span) },
+        invitation: ->(raw, zone) { Invitation.of(Letter.new(raw).calendar, zone) },
+        invitation_reply: ->(raw, **answer) { InvitationReply.new(Letter.new(raw).calendar, **answer).to_s },
+        calendar_items: ->(bytes, zone) { CalendarItems.read(bytes, zone) },
         cards: ->(bytes) { ContactCards.new(bytes).then { {people: _1.people, without: _1.without} } }
       }.freeze
 

@@ -19,13 +19,12 @@ module UpFront
         @now = now
       end
 
-      # @return [String]
-      def to_s
-        calendar = Icalendar::Calendar.new
-        calendar.prodid = "-//Up Front//EN"
+      # @return [Icalendar::Calendar]
+      def calendar
+        calendar = CalendarItems.empty
         @plan.rounds.each { |round| calendar.add_event(round_event(round)) }
         @backs.each { |back| calendar.add_event(back_event(back)) }
-        calendar.to_ical
+        calendar
       end
 
       private
@@ -62,7 +61,7 @@ module UpFront
         end
       end
 
-      def stamp(at) = Icalendar::Values::DateTime.new(at.getutc, "tzid" => "UTC")
+      def stamp(at) = CalendarMoments.stamp(at)
     end
   end
 end

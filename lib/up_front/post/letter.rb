@@ -116,6 +116,7 @@ module UpFront
       # @return [String] the text of the message; of one that cannot be read, all of it
       def body = unreadable? ? Charset.utf8(raw[0, MAX_BODY]).delete("\u0000") : parts.text
       def html = parts.html
+      def calendar = parts.calendar
       def attachments = parts.attachments
 
       # @param name [String] as it was called when the letter was read: more may be found in it now than then

@@ -64,6 +64,12 @@ module UpFront
         leaf && part(leaf, name(leaf.part))
       end
 
+      # @return [String, nil] the first calendar that it brings, as a part or as a file
+      def calendar
+        leaf = leaves.find { _1.type == "text/calendar" } || leaves.find { |each| name(each.part).to_s.match?(/\.ics\z/i) }
+        leaf && decoded(leaf.part)
+      end
+
       # RFC 5546: an invitation says its METHOD as parameter of the type or as property.
       def calendar_method?
         leaves.any? do |leaf|

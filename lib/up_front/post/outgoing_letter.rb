@@ -23,8 +23,10 @@ module UpFront
       # @param message_id [String] in angle brackets @param references [Array<String>] likewise; the last is what is answered
       # @param answers [Boolean] whether it is an answer to the last of the references
       # @param files [Array<File>] a type of message/rfc822 hands a letter on as it is
+      # @param calendar [String, nil] an iCalendar REPLY that stands beside the text (RFC 6047, section 2.4)
       # @param headers [Hash{String=>String}] more of them, in ASCII @param at [Time] in the owner's zone
-      def initialize(from:, to:, subject:, text:, message_id:, at:, cc: [], references: [], answers: false, files: [], headers: {})
+      def initialize(from:, to:, subject:, text:, message_id:, at:, cc: [], references: [], answers: false, files: [],
+        calendar: nil, headers: {})
         @from = from
         @to = to
         @cc = cc
@@ -35,6 +37,7 @@ module UpFront
         @references = references
         @answers = answers
         @files = files
+        @calendar = calendar
         @headers = headers
       end
 
@@ -59,7 +62,10 @@ module UpFront
         mail.message_id = identifier(@message_id)
         threads(mail)
         @headers.each { |name, value| mail.header[name] = plain(value) }
-        @files.empty? ? text_into(mail) : parts(mail)
+        if @calendar then with_calendar(mail)
+        else
+          @files.empty? ? text_into(mail) : parts(mail)
+        end
         mail
       end
 
@@ -73,6 +79,17 @@ module UpFront
 
       # @return [String, nil] without its brackets; nil of what is none
       def identifier(text) = text.to_s[/\A\s*<([^<>\s[:cntrl:]]+)>\s*\z/, 1]
+
+      # The type first: else the library makes it a mixed one.
+      def with_calendar(mail)
+        mail.content_type = "multipart/alternative"
+        mail.add_part(::Mail::Part.new.tap { text_into(_1) })
+        calendar = ::Mail::Part.new
+        calendar.content_type = "text/calendar; charset=UTF-8; method=REPLY"
+        calendar.content_transfer_encoding = "base64"
+        calendar.body = [@calendar].pack("m")
+        mail.add_part(calendar)
+      end
 
       def parts(mail)
         text = ::Mail::Part.new

@@ -8,7 +8,9 @@ module UpFront
       MODELS = {"State" => Store::State, "Rule" => Store::Rule, "Rulebook" => Store::Rulebook, "View" => Store::View,
                 "ThreadPreference" => Store::ThreadPreference, "Account" => Store::Account,
                 "LeftAlone" => Store::LeftAlone, "ProposalAnswer" => Store::ProposalAnswer, "Draft" => Store::Draft,
-                "Awaited" => Store::Awaited, "Task" => Store::Task}.freeze
+                "Awaited" => Store::Awaited, "Task" => Store::Task, "Appointment" => Store::Appointment}.freeze
+
+      FOLLOWED = [Store::Awaited, Store::Task, Store::Appointment].freeze # what stands beside a message
 
       NAMES = "AppliedNames" # names of labels and inks on mail
 
@@ -95,7 +97,7 @@ module UpFront
 
         before = change.before.slice(*columns)
         record.is_a?(Store::Task) ? record.put_back(before, now) : record.update!(before)
-        (@follow ||= []).concat([record.message_id].compact) if record.is_a?(Store::Awaited) || record.is_a?(Store::Task)
+        (@follow ||= []).concat([record.message_id].compact) if FOLLOWED.include?(model)
         keep_restored(record) if record.is_a?(Store::Rule) && columns.any?
       end
 
@@ -115,6 +117,7 @@ module UpFront
         when Store::View then "The view “#{record.name}”"
         when Store::Draft then "What is written"
         when Store::Awaited then "What you await"
+        when Store::Appointment then "The appointment “#{record.title}”"
         when Store::Task then "The task “#{record.words}”"
         else "The rulebook"
         end
@@ -162,7 +165,7 @@ module UpFront
       # @param touched [Array<String>] models
       def follow_through(touched)
         event("awaited") if touched.include?("Awaited")
-        event("tasks") if touched.include?("Task")
+        event("tasks") if touched.intersect?(%w[Task Appointment])
         event("changed", ids: @follow.uniq) if @follow&.any?
       end
 

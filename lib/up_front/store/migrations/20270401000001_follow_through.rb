@@ -1,6 +1,6 @@
 # frozen_string_literal: true
 
-# Answers that are awaited, and things to do.
+# Answers that are awaited, things to do, and appointments.
 class FollowThrough < ActiveRecord::Migration[7.2]
   def change
     create_table(:awaited) do |t|
@@ -42,6 +42,27 @@ class FollowThrough < ActiveRecord::Migration[7.2]
       t.index :due_at, where: "done_at IS NULL AND dropped_at IS NULL AND due_at IS NOT NULL", name: "index_tasks_open"
       t.check_constraint "made_by IN ('hand', 'follow_up', 'routine')", name: "tasks_made_by"
       t.check_constraint "alert IS NULL OR alert IN ('tap', 'chime', 'call_out')", name: "tasks_alert"
+    end
+    create_table(:appointments) do |t|
+      t.string :uid, null: false, index: {unique: true}
+      t.references :message, null: true, index: true, foreign_key: {on_delete: :nullify}
+      t.string :title, null: false
+      t.string :place, null: false, default: ""
+      t.string :note, null: false, default: ""
+      t.date :starts_on # of whole days, with ends_on, which is not one of them
+      t.date :ends_on
+      t.datetime :starts_at
+      t.datetime :ends_at
+      t.string :rrule
+      t.string :zone
+      t.integer :sequence, null: false, default: 0
+      t.string :answer
+      t.references :outgoing, null: true, index: true, foreign_key: {to_table: :outgoing, on_delete: :nullify}
+      t.datetime :created_at, null: false
+      t.datetime :changed_at, null: false
+      t.datetime :dropped_at
+      t.check_constraint "(starts_on IS NULL) <> (starts_at IS NULL)", name: "appointments_have_a_start"
+      t.check_constraint "answer IS NULL OR answer IN ('accept', 'tentative', 'decline')", name: "appointments_answer"
     end
     # What a rule's follow-up asks for stands among the tasks as one of the person's own from then on.
     add_column(:states, :taken_up, :boolean, null: false, default: false)

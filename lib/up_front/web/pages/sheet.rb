@@ -32,7 +32,8 @@ module UpFront
             thread_preference: Store::ThreadPreference.word(@message.id),
             thread: thread, why: why, asks: Proposals.new(@rulebook, @now).on(@message.id),
             breaks: Promises.new(@rulebook, @now).broken_by(@message), sendings: SentOf.of(@message.id, @rulebook, @now),
-            **Awaited.new(@rulebook, @now).beside(@message), tasks: TaskRows.new(@rulebook, @now).beside(@message, @state, @claim)
+            **Awaited.new(@rulebook, @now).beside(@message), tasks: TaskRows.new(@rulebook, @now).beside(@message, @state, @claim),
+            moments: @message.from_me ? [] : Moments.new(@message, @rulebook, @now).to_a, calendar: calendar?, appointments: appointments
           )
         end
 
@@ -92,6 +93,18 @@ module UpFront
         end
 
         def listed(names) = Core::English.join((names.size > 4) ? names.first(3) + ["#{names.size - 3} more"] : names, "and")
+
+        # Whether it brings an invitation, or another calendar.
+        def calendar?
+          @message.calendar_method || @message.attachments.any? { _1["type"] == "text/calendar" || _1["name"].to_s.downcase.end_with?(".ics") }
+        end
+
+        # Events of the person's own that were made of it.
+        def appointments
+          Store::Appointment.standing.where(message_id: @message.id, answer: nil).order(:id).map do |row|
+            {id: row.id, title: row.title, when: row.whole_day? ? @time_format.day(row.starts_on) : @time_format.dated(row.starts_at)}
+          end
+        end
 
         def html? = !Desk::MakeSafe.of(@message).nil?
 

@@ -30,7 +30,7 @@ module UpFront
         def to_h
           sections = Core::TaskList.new(tasks, @zone, @now).sections
           rows = TaskRows.new(@rulebook, @now).of(sections.flat_map(&:tasks)).each
-          {lead: lead(sections), today: @today.iso8601, meetings: meetings, rounds: rounds,
+          {lead: lead(sections), today: @today.iso8601, meetings: meetings, whole_days: whole_days, rounds: rounds,
            sections: sections.map { |each| {key: each.key, title: each.title, on: each.on&.iso8601, tasks: each.tasks.map { rows.next }} }}
         end
 
@@ -55,9 +55,21 @@ module UpFront
 
         def meetings
           from, to = @zone.instant(@today, 0), @zone.instant(@today + 1, 0)
-          @rulebook.plan.busy.select { _1.from < to && _1.to > from }.sort_by(&:from).map do |busy|
-            {name: busy.name, from: @time_format.moment([busy.from, from].max), to: till(busy.to, to), over: busy.to <= @now}
-          end
+          busy = @rulebook.plan.busy.select { _1.from < to && _1.to > from }.map { [_1.name, _1.from, _1.to, nil] }
+          own = Store::Appointment.within(from, to, @today..@today).where.not(starts_at: nil)
+            .map { [_1.title, _1.starts_at.to_time, _1.ends_at.to_time, _1] }
+          # What was accepted may stand in the followed calendar too.
+          both = (busy + own).uniq { |name, start, ending, _| [Core::Text.fold(name), start, ending] }
+          both.sort_by { |_, start, ending, _| [start, ending] }.map { |row| meeting(*row, from, to) }
+        end
+
+        def meeting(name, start, ending, own, from, to)
+          {name: name, from: @time_format.moment([start, from].max), to: till(ending, to), over: ending <= @now, own: own&.id, message: own&.message_id}
+        end
+
+        def whole_days
+          from, to = @zone.instant(@today, 0), @zone.instant(@today + 1, 0)
+          Store::Appointment.within(from, to, @today..@today).where(starts_at: nil).map { {name: _1.title, own: _1.id, message: _1.message_id} }
         end
 
         def till(at, midnight) = (at >= midnight) ? "24:00" : @time_format.moment(at)

@@ -1,0 +1,107 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Desk
+    # Tasks and appointments as a calendar's items (RFC 5545), out and in. What comes in under a UID that is here changes that one.
+    class CalendarExchange < Act
+      DONE_DAYS = 7 # that what was done goes along
+
+      class << self
+        # @param zone [Core::Zone, Core::Journey] @return [Array<Post::CalendarItems::Todo>] what is open, rules' follow-ups too, and done of late
+        def todos(zone, now)
+          own = Store::Task.standing.where("done_at IS NULL OR done_at > ?", now - DONE_DAYS * 86_400).order(:id).map { todo(_1) }
+          own + FollowUps.all(zone).map { |row| todo(row, uid: "follow-up-#{row.message_id}@up-front", words: row.words) }
+        end
+
+        # @return [Post::CalendarItems::Todo]
+        def todo(task, uid: task.uid, words: task.words)
+          stamps = task.is_a?(Store::Task) ? {created_at: task.created_at.to_time, changed_at: task.changed_at.to_time} : {}
+          Post::CalendarItems::Todo.new(uid: uid, words: words, note: task.note, done_at: task.done_at&.to_time, alert: !task.alert.nil?,
+            due: task.due_minutes ? task.due_at.to_time : task.due_on, **stamps)
+        end
+
+        # @return [Array<Post::CalendarItems::Event>]
+        def events = Store::Appointment.standing.order(:id).map { event_of(_1) }
+
+        def event_of(row)
+          Post::CalendarItems::Event.new(uid: row.uid, title: row.title, place: row.place, note: row.note, rrule: row.rrule, zone: row.zone,
+            starts: row.starts_on || row.starts_at.to_time, ends: row.ends_on || row.ends_at.to_time, sequence: row.sequence,
+            status: (row.answer == "tentative") ? "TENTATIVE" : "CONFIRMED", changed_at: row.changed_at.to_time)
+        end
+
+        # @param event [Post::CalendarItems::Event] @return [Hash] columns of {Store::Appointment}
+        def columns(event)
+          days = event.starts.is_a?(Date)
+          {title: title(event), place: event.place, note: event.note, rrule: event.rrule, zone: event.zone, sequence: event.sequence,
+           starts_on: (event.starts if days), ends_on: ([event.ends, event.starts + 1].max if days),
+           starts_at: (event.starts unless days), ends_at: (event.ends unless days)}
+        end
+
+        private
+
+        def title(event) = Core::Visible.line(event.title.strip)[0, Appointments::MOST_TITLE].then { _1.empty? ? "an event without a name" : _1 }
+      end
+
+      # @param bytes [String] a calendar's file @return [Done] @raise [Impossible]
+      def bring_in(bytes)
+        zone = Store::CurrentRulebook.rulebook.zone
+        found = Post::CalendarItems.found(bytes, zone)
+        raise Impossible, "There is nothing to do and no event in that file." if found.todos.empty? && found.events.empty?
+
+        transaction do
+          tasks = found.todos.map { task(_1, zone) }.compact
+          appointments = found.events.map { appointment(_1) }.compact
+          event("tasks")
+          text = "#{Core::English.sentence(brought(tasks.size, appointments.size))}.#{left_out(found)}"
+          next Done.new(message: text) if tasks.empty? && appointments.empty?
+
+          Done.new(message: text, undo_id: undo_step(text, ChangeTasks::MODEL => tasks, Appointments::MODEL => appointments))
+        end
+      rescue Post::CalendarItems::NoCalendar => no_calendar
+        raise Impossible, no_calendar.message
+      end
+
+      private
+
+      # @return [Hash, nil] the trail of what came to be, or changed
+      def task(todo, zone)
+        words = Core::Visible.line(todo.words.gsub(/\s+/, " ").strip)[0, ChangeTasks::MOST_WORDS]
+        row = row_of(Store::Task, todo.uid)
+        was_new = row.new_record?
+        at = todo.due.is_a?(Time) ? todo.due : nil
+        row.assign_attributes(words: words.empty? ? "something without words" : words, note: todo.note, done_at: todo.done_at,
+          due_on: at ? zone.date(at) : todo.due, due_minutes: at && zone.minutes(at), dropped_at: nil,
+          alert: (row.alert || "chime" if todo.alert && at))
+        row.due_at = at || row.moment(zone)
+        row.told_at = row.sounded_at = now if row.due_at && row.due_at <= now # what is past does not come now
+        keep(row, was_new)
+      end
+
+      def appointment(event)
+        row = row_of(Store::Appointment, event.uid)
+        was_new = row.new_record?
+        row.assign_attributes(**CalendarExchange.columns(event), dropped_at: nil)
+        keep(row, was_new)
+      end
+
+      def row_of(model, uid)
+        uid = SecureRandom.uuid if uid.strip.empty?
+        model.find_by(uid: uid[0, 255]) || model.new(uid: uid[0, 255], created_at: now, changed_at: now, **((model == Store::Task) ? {words: ""} : {title: ""}))
+      end
+
+      def keep(row, was_new)
+        return unless row.changed?
+
+        row.changed_at = now
+        row.save!
+        was_new ? Appointments.made(row, now) : trail(row)
+      end
+
+      def brought(tasks, events)
+        Core::English.join([Core::English.count(tasks, "thing to do", "things to do"), Core::English.count(events, "event")], "and") + " brought in"
+      end
+
+      def left_out(found) = found.problems.any? ? " #{found.problems.first(3).join(" ")}" : ""
+    end
+  end
+end
