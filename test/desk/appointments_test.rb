@@ -92,7 +92,7 @@ class AppointmentsTest < Minitest::Test
     assert_equal ["REPLY", "committee@casadomar.example", 2, ["ACCEPTED"], ["mailto:Wren@lanternquay.example"], "With pleasure"],
       [reply.ip_method, event.uid.to_s, event.sequence.to_i, event.attendee.map { _1.ical_params["partstat"] }.flatten, event.attendee.map(&:to_s),
         event.comment.first.to_s]
-    assert_includes letter.parts[0].decoded, "Wren Adeyemi has accepted: Loan committee, Thu 11 Mar 14:00 (Europe/Lisbon)."
+    assert_includes letter.parts[0].decoded, "Wren has accepted: Loan committee, Thu 11 Mar 14:00 (Europe/Lisbon)."
     assert_equal ["You accepted 09:14.", ["Loan committee"]], [shown(message)[:answered][:said], Desk::CalendarExchange.events.map(&:title)]
     Desk::Undo.new(clock).call(done.undo_id)
     assert_equal ["taken_back", nil, []], [outgoing.reload.state, shown(message)[:answered], Desk::CalendarExchange.events]
