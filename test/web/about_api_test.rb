@@ -9,9 +9,7 @@ class AboutAPITest < Minitest::Test
   def about(**more) = ask(:get, "/about").then { |page| given(page).merge(more.transform_keys(&:to_s)) }
 
   def given(page)
-    page.merge("contacts" => page["contacts"].map { _1["term"] }, "accounts" => page["accounts"].map {
-      _1.slice("id", "name", "addresses")
-    })
+    page.merge("accounts" => page["accounts"].map { _1.slice("id", "name", "addresses") })
   end
 
   def save(**more) = ask(:put, "/about", about(**more))
@@ -80,7 +78,6 @@ class AboutAPITest < Minitest::Test
     {addresses: ["@b.example"]} => "“b.example” is a whole domain: give your address there.",
     {organisation: ["a@b.example"]} => "“a@b.example” is an address: give the domain alone, b.example.",
     {name: " "} => "Nothing is written here yet.", {time_zone: "Lisbon"} => "Choose a time zone of the list, such as Europe/Lisbon.",
-    {contacts: ["Somebody"]} => "“Somebody” is nobody that could be read. Give addresses, or domains such as @b.example.",
     {accounts: []} => "One account has to stay."
   }.freeze
 
@@ -92,17 +89,6 @@ class AboutAPITest < Minitest::Test
       }
     end
     assert_empty Store::UndoStep.all
-  end
-
-  def test_contacts_come_in_and_go_out_as_cards
-    set_up
-    take
-    save(contacts: ["Ana Ferro <ana@casadomar.example>; @hansehaus.example", "zoë@x.example"])
-    get "/api/contacts"
-    assert_equal "text/vcard", last_response.media_type
-    people = Post::ContactCards.new(last_response.body).people
-    assert_equal ["ana@casadomar.example", "zoë@x.example"], people.map(&:email)
-    assert_equal "Ana Ferro", ask(:get, "/about")["contacts"][0]["name"]
   end
 
   def test_people_are_read_as_they_are_pasted

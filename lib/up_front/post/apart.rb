@@ -33,7 +33,7 @@ module UpFront
         invitation: ->(raw, zone) { Invitation.of(Letter.new(raw).calendar, zone) },
         invitation_reply: ->(raw, **answer) { InvitationReply.new(Letter.new(raw).calendar, **answer).to_s },
         calendar_items: ->(bytes, zone) { CalendarItems.read(bytes, zone) },
-        cards: ->(bytes) { ContactCards.new(bytes).then { {people: _1.people, without: _1.without} } }
+        cards: ->(bytes) { ContactCards.new(bytes).then { {people: _1.people, cards: _1.contacts, without: _1.without} } }
       }.freeze
 
       # @param job [Symbol] one of JOBS, with what it takes @return [Object] what it gives

@@ -15,19 +15,36 @@ module UpFront
 
       Person = Struct.new(:name, :email, keyword_init: true)
 
-      # @param people [Array<Person>] @return [String] a card for each (RFC 6350)
-      def self.write(people)
-        people.map { |person|
-          VCardigan.create(version: "4.0").tap { |card|
-            card.fullname(escaped(person.name || person.email))
-            card.email(escaped(person.email))
-          }.to_s
-        }.join("\n") + "\n"
+      # @param contacts [Array<Core::Contact>] who are persons @return [String] a card for each (RFC 6350, section 6), with CRLF
+      def self.write(contacts)
+        contacts.map { |contact| folded(card(contact).to_s) }.join
       end
 
-      # As text values are written (RFC 6350, 3.4).
-      def self.escaped(text) = text.gsub(/[\\,;]/) { "\\#{_1}" }.gsub(/[\r\n]+/, " ")
-      private_class_method :escaped
+      LINE = 75 # bytes, without its end (section 3.2)
+
+      # The library folds by letters; a letter is never cut.
+      def self.folded(text)
+        text.strip.gsub(/\r?\n[ \t]/, "").lines(chomp: true).flat_map { |line|
+          line.each_char.with_object([+""]) { |letter, parts|
+            parts << +" " if parts.last.bytesize + letter.bytesize > LINE
+            parts.last << letter
+          }
+        }.map { "#{_1}\r\n" }.join
+      end
+
+      def self.card(contact)
+        VCardigan.create(version: "4.0").tap do |card|
+          card.fullname(escaped(contact.name || contact.addresses.first))
+          contact.addresses.each { card.email(escaped(_1)) }
+          card.org(escaped(contact.organisation)) unless contact.organisation.empty?
+          card.tel(escaped(contact.phone)) unless contact.phone.empty?
+          card.note(escaped(contact.note)) unless contact.note.empty?
+        end
+      end
+
+      # As text values are written (section 3.4).
+      def self.escaped(text) = text.gsub(/[\\,;]/) { "\\#{_1}" }.gsub(/\r\n?|\n/, "\\n")
+      private_class_method :card, :escaped, :folded
 
       # @param bytes [String] @raise [NoCards]
       def initialize(bytes)
@@ -42,6 +59,18 @@ module UpFront
       def people
         @cards.compact.flat_map { |card| addresses(card).map { Person.new(name: name(card), email: _1) } }.uniq do
           Core::Address.normalise(_1.email)
+        end
+      end
+
+      # @return [Array<Hash>] each card that has an address, as an item of a rulebook's contacts (see {Core::Contact})
+      def contacts
+        @cards.compact.filter_map do |card|
+          addresses = addresses(card).uniq { Core::Address.normalise(_1) }.first(Core::Contact::MOST_ADDRESSES)
+          next if addresses.empty?
+
+          noted = {"organisation" => card.org, "phone" => card.tel, "note" => card.note}
+            .to_h { |key, property| [key, value(property, parts: key == "organisation")[0, Core::Contact::MOST_TEXT]] }
+          {"name" => Core::Visible.line(name(card) || addresses.first)[0, 200], "addresses" => addresses, **noted.reject { _2.empty? }}
         end
       end
 
@@ -79,7 +108,15 @@ module UpFront
         nil
       end
 
-      def name(card) = card.fn&.first&.value.to_s.strip.then { _1.empty? ? nil : _1.gsub(/\\([,;\\])/, "\\1") }
+      def name(card) = value(card.fn).then { _1.empty? ? nil : _1.gsub(/\s+/, " ") }
+
+      # The first of its kind, as it is read (section 3.4). The library parts it at every semicolon.
+      # @param parts [Boolean] whether semicolons part it: an organisation's units
+      def value(property, parts: false)
+        text = Array(Array(property).first&.values).join(";")
+        units = parts ? text.scan(/(?:\\.|[^;\\])+/m) : [text]
+        units.map { |unit| unit.gsub(/\\(.)/m) { %w[n N].include?($1) ? "\n" : $1 }.strip }.reject(&:empty?).join(", ")
+      end
 
       # A group's members (RFC 6350, 6.6.5) may be given as mailto: addresses.
       def addresses(card)

@@ -39,11 +39,18 @@ module UpFront
         merged = KINDS.keys.to_h { |kind| [kind, merge(kind, renamed)] }
         forward = (@mine.fetch("forward_to", []) + @theirs.fetch("forward_to", [])).uniq { Address.normalise(_1) }
         plan = {"windows" => [], "rounds" => [], "days_off" => []}.merge(@mine.fetch("plan", {})).merge(merged.slice("windows", "rounds"))
+        contacts = @mine.fetch("contacts", []) + new_contacts
         @mine.merge(merged.except("windows", "rounds").reject { |kind, things| things.empty? && !@mine.key?(kind) }).merge("plan" => plan)
-          .merge(forward.empty? ? {} : {"forward_to" => forward})
+          .merge(forward.empty? ? {} : {"forward_to" => forward}).merge(contacts.empty? ? {} : {"contacts" => contacts})
       end
 
       private
+
+      # Whom the other knows beside mine.
+      def new_contacts
+        known = Contact.all(@mine).flat_map(&:keys).to_set
+        @theirs.fetch("contacts", []).reject { |item| Contact.of(item).keys.any? { known.include?(_1) } }
+      end
 
       def list(document, kind) = (%w[windows rounds].include?(kind) ? document.fetch("plan", {}) : document).fetch(kind, [])
       def by_name(things) = things.to_h { [Text.fold(_1["name"]), _1] }

@@ -103,7 +103,7 @@ module UpFront
           zone: zone,
           me: people(strings(owner["addresses"])),
           organisation: people(strings(owner["organisation"]).map { "@#{_1.delete_prefix("@")}" }),
-          contacts: people(members(@document.fetch("contacts", []), @check.at("contacts"))),
+          contacts: people(contacts),
           groups: named("groups", %w[name members]) { |item, at|
             Names::Group.new(item["name"],
               people(members(item["members"], at.at("members")))).freeze
@@ -244,6 +244,8 @@ module UpFront
           (item.is_a?(String) && item.match?(Address::TERM) && item.count("@") == 1) ? item : at.refuse("an address or @domain", item)
         end || []
       end
+
+      def contacts = (@check.at("contacts").list(@document.fetch("contacts", [])) { |item, at| Contact.read(item, at) } || []).flatten
 
       def strings(value) = value.is_a?(Array) ? value.grep(String) : []
 

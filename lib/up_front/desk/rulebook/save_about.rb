@@ -2,10 +2,10 @@
 
 module UpFront
   module Desk
-    # Changes who the owner is: name, addresses, organisation, zone, contacts and accounts. What rules ask of "me" and of accounts
+    # Changes who the owner is: name, addresses, organisation, zone and accounts. What rules ask of "me" and of accounts
     # follows at once, for the mail that is here too.
     class SaveAbout < ChangeRulebook
-      # @param given [Hash] name, addresses, organisation, time_zone; contacts; accounts ({id, name, addresses}; without id a new one)
+      # @param given [Hash] name, addresses, organisation, time_zone; accounts ({id, name, addresses}; without id a new one)
       #   stand: {SaveAbout.stand} as it was when it was read @return [Done] @raise [Core::Refused, Impossible]
       def call(given)
         transaction do
@@ -29,14 +29,13 @@ module UpFront
       def self.stand
         document = Store::CurrentRulebook.document
         accounts = Store::Account.order(:id).pluck(:id, :name, :addresses)
-        Digest::SHA256.hexdigest(JSON.generate([document.values_at("owner", "contacts"), accounts]))
+        Digest::SHA256.hexdigest(JSON.generate([document["owner"], accounts]))
       end
 
       # @return [Hash] the rulebook as it would be, with the accounts as they are @raise [Core::Refused]
       def self.document(given)
         document = Store::CurrentRulebook.document
-        contacts = GivenPeople.read(given["contacts"] || [], "/contacts")
-        document.merge("owner" => document["owner"].merge(GivenPeople.owner(given)), "contacts" => contacts)
+        document.merge("owner" => document["owner"].merge(GivenPeople.owner(given)))
       end
 
       # @return [Array<Hash>] as given, with names trimmed and addresses read @raise [Core::Refused]

@@ -3,7 +3,7 @@
 module UpFront
   module Web
     module Pages
-      # Who the owner is, their accounts and contacts; and what a change of that would change.
+      # Who the owner is, and their accounts; and what a change of that would change.
       class About
         def initialize(rulebook, now)
           @rulebook = rulebook
@@ -12,14 +12,7 @@ module UpFront
 
         def to_h
           own = @rulebook.owner.slice("name", "addresses", "organisation", "time_zone").transform_keys(&:to_sym)
-          {**own, accounts: accounts, stand: Desk::SaveAbout.stand,
-                  contacts: contacts.map { {term: _1, name: names[Core::Address.normalise(_1)]} }}
-        end
-
-        # @return [Array<Post::ContactCards::Person>] contacts that are persons
-        def people
-          contacts.reject { _1.start_with?("@") }
-            .map { Post::ContactCards::Person.new(name: names[Core::Address.normalise(_1)], email: _1) }
+          {**own, accounts: accounts, stand: Desk::SaveAbout.stand}
         end
 
         # @param given [Hash] what would be saved @return [Hash] what that would change, in sentences @raise [Core::Refused]
@@ -30,9 +23,6 @@ module UpFront
         end
 
         private
-
-        def contacts = @rulebook.document.fetch("contacts", [])
-        def names = @names ||= Store::KnownPeople.names(contacts.map { Core::Address.normalise(_1) })
 
         def accounts
           counts = Store::Message.group(:account_id).count

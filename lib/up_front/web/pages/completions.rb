@@ -44,7 +44,7 @@ module UpFront
         # Those who have not written yet.
         def contacts(found)
           known = found.to_set { _1[:value] }
-          people = @rulebook.document.fetch("contacts", []).reject { _1.start_with?("@") || known.include?(Core::Address.normalise(_1)) }
+          people = Core::Contact.terms(@rulebook.document).reject { _1.start_with?("@") || known.include?(Core::Address.normalise(_1)) }
           people.select { fits?(_1) }.map { row(Core::Address.normalise(_1)) }
         end
 

@@ -15,11 +15,6 @@ module UpFront
           app.get("/api/about") { json(Pages::About.new(rulebook, now).to_h) }
           app.put("/api/about") { done Desk::SaveAbout.new(clock).call(given) }
           app.post("/api/about/preview") { json(Pages::About.new(rulebook, now).change(given)) }
-          app.get("/api/contacts") do
-            headers "content-disposition" => "attachment; filename=\"contacts.vcf\""
-            content_type "text/vcard"
-            Post::ContactCards.write(Pages::About.new(rulebook, now).people)
-          end
           app.post("/api/people/read") { json(Pages::People.new(given, rulebook).to_h) }
           app.get("/api/sources") do
             counts = Store::SeenFile.group(:source_id).count
