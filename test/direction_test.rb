@@ -37,7 +37,7 @@ class DirectionTest < Minitest::Test
       "plan" => "acting deciding",
       "views" => "acting", "alerts" => "acting plan", "mail" => "acting previews alerts deciding",
       "following" => "acting alerts", "intake" => "acting deciding following mail orders",
-      "rulebook" => "acting deciding plan", "large" => "acting mail", "history" => "acting deciding large outgoing rules senders",
+      "rulebook" => "acting deciding plan", "large" => "acting mail routines", "routines" => "acting following mail outgoing", "history" => "acting deciding large outgoing rules senders",
       "outgoing" => "acting deciding following intake mail orders", "senders" => "acting deciding outgoing rules views"
     }
   }.freeze

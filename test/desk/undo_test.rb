@@ -91,7 +91,7 @@ class UndoTest < Minitest::Test
     "quieten" => -> { Desk::Quieten.new(clock).call(id("Loud")) },
     "let what a rule holds in" => -> { Desk::MendRule.new(clock).call(id("Waits"), "let_in") },
     "make one rule of two" => -> { Desk::MendRule.new(clock).call(id("Crate"), "join") },
-    "make a promise" => -> { Desk::SavePromise.new(clock, "promises").call({"name" => "P", "holds" => {"loudest" => "none"}}) },
+    "make a promise" => -> { Desk::SaveKept.new(clock, "promises").call({"name" => "P", "holds" => {"loudest" => "none"}}) },
     "keep an example" => -> { Desk::KeepExample.new(clock).call(@held, {"alert" => "none"}) },
     "always for a sender" => -> { Desk::AlwaysForSender.new(clock).call(@held) },
     "let through" => -> { Desk::LetThrough.new(clock).call(["ana@casadomar.example"], ["later"]) },

@@ -10,6 +10,7 @@ class ReadingTest < Minitest::Test
   LEFT_OUT = %w[
     /events /calendar/{secret}.ics /sounds/{id} /messages/{id}/inline/{cid} /messages/{id}/attachments/{index} /messages/{id}/raw
     /messages/{id}/html /messages/{id}/remote /messages/{id}/files /rulebook
+    /tables/{list}.csv
   ].freeze
   QUERIES = {
     "/completions" => "?fact=from&typed=a", "/find" => "?text=crate", "/find/facets" => "?text=crate", "/find/hints" => "?text=cra",
@@ -26,9 +27,10 @@ class ReadingTest < Minitest::Test
     asks = rule("Asks", when: leaf("subject", "mentions", ["crate"]), then: {"labels" => ["Loans"]}, ask_first: true)
     set_up(rules: [asks, rule("Loans", when: leaf("subject", "mentions", ["crate"]), then: said)])
     %w[thread account].each { Desk::SaveView.new(clock).call({"name" => "By #{_1}", "when" => {"all" => []}, "group_by" => _1}) }
-    Desk::SavePromise.new(clock, "promises").call({"name" => "Quiet", "holds" => {"loudest" => "none"}})
+    Desk::SaveKept.new(clock, "promises").call({"name" => "Quiet", "holds" => {"loudest" => "none"}})
     fill(8, "first")
     Desk::ChangeDraft.new(clock).begin("new")
+    Desk::Appointments.new(clock).make({"title" => "Opening", "on" => "2027-03-20"})
   end
 
   def fill(count, name)
@@ -47,6 +49,7 @@ class ReadingTest < Minitest::Test
       id = Store::Rule.first.id if path.start_with?("/rules", "/proposals")
       id = Store::View.last.id if path == "/views/{id}"
       id = Store::Draft.first.id if path.start_with?("/drafts")
+      id = Store::Appointment.first.id if path.start_with?("/appointments")
       "#{path.sub("{id}", id.to_s)}#{asked(path)}"
     end
   end

@@ -2,7 +2,7 @@
 
 module UpFront
   module Core
-    # What the body of a rule, a view, a promise or an example names of the rest of its rulebook: groups, labels, inks, templates, rounds,
+    # What the body of a rule, a view, a promise, an example or a routine names of the rest of its rulebook: groups, labels, inks, templates, rounds,
     # windows, forwarding addresses. Bodies are in the file's shape; names are compared folded.
     module References
       KINDS = %w[groups labels inks templates rounds windows forward_to accounts].freeze
@@ -29,10 +29,10 @@ module UpFront
         copy
       end
 
-      KEPT = %w[promises examples].freeze # kept with the rulebook's head
+      KEPT = %w[promises examples routines].freeze # kept with the rulebook's head
 
       # @param names [Hash{String=>Hash{String=>String}}] by kind, the new name by the former one
-      # @return [Hash] the rulebook's document with the new names in its promises and examples
+      # @return [Hash] the rulebook's document with the new names in its promises, examples and routines
       def kept_renamed(document, names)
         folded = names.transform_values { |of| of.transform_keys { Text.fold(_1) } }
         renamed = document.slice(*KEPT).transform_values do |bodies|

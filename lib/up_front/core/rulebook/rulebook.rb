@@ -9,7 +9,7 @@ module UpFront
       VERSION = 1
       MAX_BYTES = 5 * 1024 * 1024
 
-      attr_reader :owner, :accounts, :names, :plan, :rules, :views, :promises, :examples, :revision, :document, :candidates, :context,
+      attr_reader :owner, :accounts, :names, :plan, :rules, :views, :promises, :examples, :routines, :revision, :document, :candidates, :context,
         :by_name, :pauses
 
       # @param json [String] UTF-8, at most 5 MB, strict JSON (RFC 8259) without doubled keys
@@ -42,7 +42,7 @@ module UpFront
       end
 
       def initialize(owner:, accounts:, names:, plan:, rules:, revision:, document:, views: [], promises: [], examples: [],
-        pauses: Pauses.none)
+        routines: [], pauses: Pauses.none)
         @owner = owner
         @accounts = accounts
         @names = names
@@ -51,6 +51,7 @@ module UpFront
         @views = views.freeze
         @promises = promises.freeze
         @examples = examples.freeze
+        @routines = routines.freeze
         @revision = revision
         @document = document
         @pauses = pauses

@@ -7,7 +7,7 @@ module UpFront
     class RulebookDifference
       LISTS = {"rules" => "rule", "accounts" => "account", "groups" => "group", "labels" => "label", "inks" => "ink",
                "templates" => "template", "views" => "view", "promises" => "promise",
-               "examples" => "example"}.freeze
+               "examples" => "example", "routines" => "routine"}.freeze
       WHOLE = {"owner" => "the owner", "contacts" => "the contacts", "forward_to" => "the forwarding addresses", "plan" => "the plan"}
         .freeze
 

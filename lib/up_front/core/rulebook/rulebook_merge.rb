@@ -6,8 +6,9 @@ module UpFront
     # differ, the person chooses: mine, theirs, or both (theirs under a new name).
     class RulebookMerge
       KINDS = {"groups" => "group", "labels" => "label", "inks" => "ink", "templates" => "template", "windows" => "window",
-               "rounds" => "round", "rules" => "rule", "views" => "view", "promises" => "promise", "examples" => "example"}.freeze
-      NAMING = %w[rules views promises examples].freeze # that name others
+               "rounds" => "round", "rules" => "rule", "views" => "view", "promises" => "promise", "examples" => "example",
+               "routines" => "routine"}.freeze
+      NAMING = %w[rules views promises examples routines].freeze # that name others
       CHOICES = %w[mine theirs both].freeze
 
       Clash = Struct.new(:kind, :name, :mine, :theirs, keyword_init: true) do

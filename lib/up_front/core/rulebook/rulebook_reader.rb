@@ -6,7 +6,7 @@ module UpFront
     # since conditions are compiled with what they refer to.
     class RulebookReader
       REQUIRED = %w[format version owner].freeze
-      OPTIONAL = %w[accounts contacts groups labels inks templates forward_to plan rules views promises examples].freeze
+      OPTIONAL = %w[accounts contacts groups labels inks templates forward_to plan rules views promises examples routines].freeze
       NAMING = %w[when unless then accounts shall].freeze # the keys of rules, views and so on under which names stand
       OWNER = %w[name addresses organisation time_zone].freeze
       COLOUR = /\A#\h{6}\z/
@@ -42,11 +42,12 @@ module UpFront
         rules, views = read_rules(names), read_views(names, accounts)
         promises, examples = each_named("promises") { |item, at| Promise.read(item, at, names) },
           each_named("examples") { |item, at| Example.read(item, at, names) }
+        routines = read_routines(names)
         return if @check.faults.any? # what was read of it is no rulebook
 
         @rulebook = Rulebook.new(owner: owner, accounts: accounts, names: names, plan: plan, rules: rules, views: views,
-          promises: promises, examples: examples, revision: @revision, pauses: @pauses,
-          document: settled({"rules" => rules, "views" => views, "promises" => promises, "examples" => examples}))
+          promises: promises, examples: examples, routines: routines, revision: @revision, pauses: @pauses,
+          document: settled({"rules" => rules, "views" => views, "promises" => promises, "examples" => examples, "routines" => routines}))
       end
 
       # What names things of the rulebook names them as it spells them; nothing else of the document changes.
@@ -171,6 +172,16 @@ module UpFront
       end
 
       def read_rules(names) = each_named("rules") { |item, at| Rule.read(item, at, names, id: @ids[at.pointer[/\d+\z/].to_i]) }
+
+      # A key is one routine's.
+      def read_routines(names)
+        keys = Set.new
+        each_named("routines") do |item, at|
+          key = item["key"] if item.is_a?(Hash)
+          at.at("key").refuse("a key that no other has", key, words: "Another routine has the key “#{key}”.") if key && !keys.add?(key)
+          Routine.read(item, at, names)
+        end
+      end
 
       # @yield [Object, Check] @return [Array<Object>] of what the block gave
       def each_named(key)

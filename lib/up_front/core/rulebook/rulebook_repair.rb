@@ -9,7 +9,7 @@ module UpFront
       MADE = {"labels" => {"colour" => COLOUR}, "inks" => {"colour" => COLOUR}, "groups" => {"members" => []}}.freeze
       CHOICES = %w[make leave].freeze
       IN_PLAN = %w[windows rounds].freeze
-      NAMED = %w[groups labels inks templates rules views promises examples].freeze
+      NAMED = %w[groups labels inks templates rules views promises examples routines].freeze
 
       # What is named and not there. @!attribute users [Array<String>] the rules and views that name it
       # @!attribute choices [Array<String>] of {CHOICES}, those that there are, the first where none was chosen

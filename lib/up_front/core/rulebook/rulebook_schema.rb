@@ -48,8 +48,16 @@ module UpFront
                                                                       "heads_down" => FLAG}, %w[name from to])},
                       "heads_down" => named("days" => ref("days"), "from" => ref("time"), "to" => ref("end_time"))}),
           "rules" => list("rule", least: 0), "views" => list("view", least: 0),
-          "promises" => list("promise", least: 0), "examples" => list("example", least: 0)
+          "promises" => list("promise", least: 0), "examples" => list("example", least: 0), "routines" => list("routine", least: 0)
         }, RulebookReader::REQUIRED)
+      end
+
+      def routine
+        effects = Routine::TOPICS.to_h { |topic| [topic, Effects.find(topic).schema(self)] }
+        object({"name" => NAME, "key" => {"type" => "string", "pattern" => "^[a-z]$"}, "then" => object(effects), "clear" => FLAG, "next" => FLAG,
+                "put_off" => {"oneOf" => [object({"in" => ref("duration")}, %w[in]), object({"at" => ref("time")}, %w[at])]},
+                "task" => object({"words" => NAME, "in_days" => {"type" => "integer", "minimum" => 0, "maximum" => Routine::FURTHEST_DAYS},
+                                  "at" => ref("time")}, %w[words])}, Routine::REQUIRED)
       end
 
       def trips
@@ -77,7 +85,7 @@ module UpFront
           "days" => {"type" => "array", "minItems" => 1, "items" => {"enum" => Weekdays::ALL}},
           "span" => object({"days" => ref("days"), "from" => ref("time"), "to" => ref("end_time")}, WeekSpan::KEYS),
           "rule" => rule, "condition" => condition, "effects" => effects, "timing" => timing, "view" => view, "asked" => asked,
-          "promise" => promise, "example" => example
+          "promise" => promise, "example" => example, "routine" => routine
         }
       end
 

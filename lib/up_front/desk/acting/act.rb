@@ -80,7 +80,24 @@ module UpFront
 
       # @param rows [Hash{String=>Array<Hash>}] trails by model
       # @return [Integer]
-      def undo_step(text, rows) = Store::UndoStep.keep(now, text, rows.transform_values(&:compact))
+      def undo_step(text, rows)
+        rows = rows.transform_values(&:compact)
+        step_id = Thread.current[GATHERED] or return Store::UndoStep.keep(now, text, rows)
+
+        rows.each { |model, changes| Store::UndoStep.add(step_id, model, changes) }
+        step_id
+      end
+
+      GATHERED = :up_front_gathered
+      private_constant :GATHERED
+
+      # What acts do meanwhile is one step. @param step_id [Integer] @yield
+      def gathering(step_id)
+        Thread.current[GATHERED] = step_id
+        yield
+      ensure
+        Thread.current[GATHERED] = nil
+      end
     end
   end
 end

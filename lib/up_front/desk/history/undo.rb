@@ -39,7 +39,8 @@ module UpFront
 
           touched = step.changes_made.reorder(nil).distinct.pluck(:model)
           keeping_whole(touched) do
-            step.changes_made.find_each { |change| put_back(change) }
+            # The last first: one record may have been changed more than once.
+            step.changes_made.reorder(nil).find_each(order: :desc) { |change| put_back(change) }
             MODELS.slice("Rule", "View").each { |name, model| restore_order(step, model) if touched.include?(name) }
           end
           too_late! if @asked&.none?
@@ -144,7 +145,7 @@ module UpFront
         []
       rescue Core::Refused => refused
         refused.faults.filter_map { |fault|
-          kind, place = fault.pointer.match(/\A\/(rules|views|promises|examples)\/(\d+)/)&.captures
+          kind, place = fault.pointer.match(/\A\/(rules|views|promises|examples|routines)\/(\d+)/)&.captures
           "the #{kind.delete_suffix("s")} “#{document[kind][place.to_i]["name"]}”" if kind
         }.uniq
       end

@@ -17,6 +17,7 @@ module UpFront
         "bring_back" => ->(clock, given) { BringBack.new(clock, Time.iso8601(given.fetch("until"))) },
         "apply" => ->(clock, given) { ApplyRule.new(clock, given.fetch("rule"), topics: given["topics"], version: given["version"]) },
         "propose" => ->(clock, given) { DoProposals.new(clock, given.fetch("rule"), version: given["version"]) },
+        "routine" => ->(clock, given) { RunRoutine.possible(clock, given.fetch("routine")) },
         "undo" => ->(clock, given) { UndoMany.new(clock, given.fetch("step")) }
       }.freeze
 

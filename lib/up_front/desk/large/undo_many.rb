@@ -23,7 +23,7 @@ module UpFront
 
       # @return [Integer] how many were taken back
       def part(step_id, ids)
-        changes = Store::UndoChange.where(undo_step_id: step_id, model: "State", key: ids).order(:id)
+        changes = Store::UndoChange.where(undo_step_id: step_id, model: "State", key: ids).order(id: :desc)
         states = Store::State.where(message_id: changes.map(&:key)).index_by(&:message_id)
         changes.each { |change| states[change.key]&.take_back(change) }
         take_back_answers(step_id, ids)

@@ -38,7 +38,7 @@ module UpFront
 
       # A rule or a view that names a window or round which the plan no longer has is called by its name.
       def self.named(fault, document)
-        kind, place = fault.pointer.match(/\A\/(rules|views|promises|examples)\/(\d+)\//)&.captures
+        kind, place = fault.pointer.match(/\A\/(rules|views|promises|examples|routines)\/(\d+)\//)&.captures
         return fault unless kind
 
         user = "#{kind.delete_suffix("s")} “#{document[kind][place.to_i]["name"]}”"

@@ -8,7 +8,7 @@ module UpFront
       # @return [Done] @raise [Impossible, Core::Refused]
       def call(id, shall, name: nil)
         message = Store::Message.find_by(id: id) or raise Impossible.gone("message")
-        SavePromise.new(clock, "examples").call(Core::Example.document(free(name || message.subject), message.to_core, shall))
+        SaveKept.new(clock, "examples").call(Core::Example.document(free(name || message.subject), message.to_core, shall))
       end
 
       private

@@ -61,7 +61,7 @@ module UpFront
       end
 
       # What decides nothing: how that looks which rules name, in which words it answers, and what shall hold of them.
-      LOOKS = %w[labels inks templates promises examples].freeze
+      LOOKS = %w[labels inks templates promises examples routines].freeze
 
       # @return [Boolean] whether two documents would decide every message alike
       def decide_alike?(one, other) = one.except(*LOOKS) == other.except(*LOOKS)

@@ -22,6 +22,14 @@ module UpFront
 
         # @return [Hash] without `event` where nothing in it can be read as one
         def to_h
+          said
+        rescue Post::Apart::Exceeded
+          {asks: "What it brings takes too long to read.", event: nil}
+        end
+
+        private
+
+        def said
           @read = Post::Apart.call(:invitation, @message.raw.to_s, @zone)
           return {asks: "What it brings cannot be read as an event.", event: nil} unless @read
 
@@ -29,8 +37,6 @@ module UpFront
            attendees: @read.attendees.first(50).map { {name: name(_1), comes: ANSWERS.fetch(_1[:answer], "has not answered")} },
            clashes: clashes, answered: answered, may_answer: may_answer?, kept: own&.id, problems: problems}
         end
-
-        private
 
         def item = @read.event
 

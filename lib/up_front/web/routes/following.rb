@@ -45,7 +45,7 @@ module UpFront
         end
 
         def self.calendar(app)
-          app.get("/api/messages/:id/invitation") { |id| apart { json(Pages::Invited.new(message(id), rulebook, now).to_h) } }
+          app.get("/api/messages/:id/invitation") { |id| json(Pages::Invited.new(message(id), rulebook, now).to_h) }
           app.post("/api/messages/:id/invitation") do |id|
             given.then { |wanted| done Desk::AnswerInvitation.new(clock).call(id.to_i, wanted["answer"], comment: wanted["comment"]) }
           end

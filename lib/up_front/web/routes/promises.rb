@@ -14,9 +14,9 @@ module UpFront
           app.get("/api/promises/mends") { json(Pages::Promises.new(rulebook, now).mends(params["name"])) }
           app.put("/api/kept/:kind") do |kind|
             wanted = given
-            done Desk::SavePromise.new(clock, kind).call(wanted["body"], was: wanted["was"])
+            done Desk::SaveKept.new(clock, kind).call(wanted["body"], was: wanted["was"])
           end
-          app.delete("/api/kept/:kind") { |kind| done Desk::SavePromise.new(clock, kind).delete(params["name"]) }
+          app.delete("/api/kept/:kind") { |kind| done Desk::SaveKept.new(clock, kind).delete(params["name"]) }
           app.get("/api/examples") do
             rule = rulebook.rules.find { _1.id == params["rule"].to_i } or halt_problem(404, "That rule is not there any more.")
             json(examples: Pages::Promises.new(rulebook, now).examples(rule))

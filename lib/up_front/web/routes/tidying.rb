@@ -31,7 +31,7 @@ module UpFront
 
           # How many it would change, of how many; those that are so already stay as they are.
           def preview_tidy(wanted, ids)
-            said = wanted["label"] || (wanted["act"] && (wanted["act"] != "bring_back" || wanted["until"]))
+            said = wanted["label"] || wanted["routine"] || (wanted["act"] && (wanted["act"] != "bring_back" || wanted["until"]))
             changing = said ? Desk::LargeActs.of(clock, *tidying(wanted)).changing_ids(ids) : ids
             json(total: changing.size, of: ids.size, running: false, messages: tidy_rows(changing))
           end
@@ -47,6 +47,7 @@ module UpFront
           # @return [Array(String, Hash)] the kind of {Desk::LargeActs}, and what is kept of it
           def tidying(wanted)
             return ["label", wanted.slice("label")] if wanted["label"]
+            return ["routine", {"routine" => routine(wanted["routine"]).to_h}] if wanted["routine"]
             return ["bring_back", {"until" => moment(wanted["until"].to_s).iso8601(6)}] if wanted["act"] == "bring_back"
 
             halt_problem 400, "Say what to do with them.", errors: [{pointer: "/act", expected: "an act"}] unless wanted["act"]

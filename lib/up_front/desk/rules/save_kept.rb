@@ -2,12 +2,12 @@
 
 module UpFront
   module Desk
-    # Makes, changes or takes out a promise or an example. Neither decides anything.
-    class SavePromise < ChangeRulebook
-      KINDS = {"promises" => "promise", "examples" => "example"}.freeze
+    # Makes, changes or takes out what is kept with the rulebook and decides nothing: a promise, an example, a routine.
+    class SaveKept < ChangeRulebook
+      KINDS = {"promises" => "promise", "examples" => "example", "routines" => "routine"}.freeze
       MOST = 200 # of each
 
-      # @param kind [String] promises or examples
+      # @param kind [String] promises, examples or routines
       def initialize(clock, kind)
         super(clock)
         @kind = kind
