@@ -19,7 +19,7 @@ module Demo
         *("References: #{references.join(" ")}" if references.any?),
         *manner_headers(manner, from), *headers, "MIME-Version: 1.0"
       ]
-      "#{lines.join("\n")}\n#{content(text, html ? html_of(text, from) : nil, attach && file(attach, subject, id))}"
+      "#{lines.join("\n")}\n#{content(text, html ? html_of(text, from) : nil, attach && file(attach, subject, id, from, at))}"
     end
 
     # The Message-ID of a message so written. @return [String]
@@ -78,10 +78,11 @@ module Demo
         "<p style=\"font-size:12px;color:#56635C\"><a href=\"https://#{from.email.split("@").last}/read\">Read it on our page</a></p></div>"
     end
 
-    def file(kind, subject, id)
+    def file(kind, subject, id, from, at)
       name = "#{subject.unicode_normalize(:nfkd).gsub(/[^A-Za-z0-9]+/, "-").delete_suffix("-")[0, 40].downcase}.#{kind}"
       type, bytes = {"pdf" => ["application/pdf", pdf(subject)], "png" => ["image/png", png(id)],
-                     "csv" => ["text/csv; charset=utf-8", csv(id)], "ics" => ["text/calendar; charset=utf-8", ics(subject)]}.fetch(kind)
+                     "csv" => ["text/csv; charset=utf-8", csv(id)], "ics" => ["text/calendar; charset=utf-8", invitation(subject, from,
+                       at)]}.fetch(kind)
       "Content-Type: #{type}; name=\"#{name}\"\nContent-Disposition: attachment; filename=\"#{name}\"\nContent-Transfer-Encoding: " \
         "base64\n\n#{[bytes].pack("m")}"
     end
@@ -116,12 +117,16 @@ module Demo
         Array.new(12) { |row| [row + 1, random.rand(30..140), random.rand(40..180), random.rand(4..96)].join(",") }.join("\n") + "\n"
     end
 
-    def ics(title)
-      "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:-//Lantern " \
-        "Quay//Diary//EN\r\nBEGIN:VEVENT\r\nUID:#{Zlib.crc32(title)}@lanternquay.example\r\nDTSTAMP:20270308T090000Z\r\n" \
-        "DTSTART;TZID=Europe/Lisbon:20270311T110000\r\n" \
-        "DTEND;TZID=Europe/Lisbon:20270311T120000\r\nSUMMARY:#{title}\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n"
+    # To an hour at eleven, on the day on which it was written (RFC 5546).
+    def invitation(title, from, at)
+      day = at.strftime("%Y%m%d")
+      ["BEGIN:VCALENDAR", "VERSION:2.0", "PRODID:-//Lantern Quay//Diary//EN", "METHOD:REQUEST", "BEGIN:VEVENT",
+        "UID:#{Zlib.crc32(title)}@lanternquay.example", "DTSTAMP:#{day}T070000Z", "ORGANIZER;CN=#{from.name}:mailto:#{from.email}",
+        "ATTENDEE;CN=Wren Adeyemi;PARTSTAT=NEEDS-ACTION;RSVP=TRUE:mailto:#{Cast::WREN.email}",
+        "ATTENDEE;CN=Finance desk;PARTSTAT=ACCEPTED:mailto:#{Cast[:finance].email}", "DTSTART;TZID=Europe/Lisbon:#{day}T110000",
+        "DTEND;TZID=Europe/Lisbon:#{day}T120000", "LOCATION:Small meeting room", "SUMMARY:#{title}", "END:VEVENT", "END:VCALENDAR",
+        ""].join("\r\n")
     end
-    private_class_method :subject, :manner_headers, :leaving, :content, :multipart, :html_of, :file, :pdf, :png, :csv, :ics
+    private_class_method :subject, :manner_headers, :leaving, :content, :multipart, :html_of, :file, :pdf, :png, :csv, :invitation
   end
 end

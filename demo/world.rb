@@ -88,6 +88,7 @@ module Demo
       LivedWeeks.new(@scenario.opens).live
       live_through_alerts
       Habits.new(@scenario.opens).live
+      FollowThrough.new(@scenario.opens).live
       UpFront::Desk::Announce.new(clock).call
       UpFront::Store::SearchIndex.catch_up
       UpFront::Store::Threads.catch_up
@@ -101,7 +102,7 @@ module Demo
         [kind, document["plan"][kind].select { names.include?(_1["name"]) }]
       })
       UpFront::Desk::SetUp.new(clock).call(document["owner"], plan: plan, accounts: document["accounts"],
-        rest: document.slice("groups", "labels", "inks", "rules", "views"))
+        rest: document.slice("contacts", "groups", "labels", "inks", "rules", "views", "routines"))
       deliver(Time.at(0)...clock.now)
       UpFront::Store::Account.order(:id).zip([Cast::WREN.email, Cast::DESK]).each do |account, address|
         UpFront::Desk::AddSource.new(clock).call(File.join(mail, address), account_id: account.id)

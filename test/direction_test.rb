@@ -27,7 +27,8 @@ class DirectionTest < Minitest::Test
     },
     "store" => {
       "database" => "", "rulebook" => "database", "plan" => "database", "alerts" => "database", "sources" => "database",
-      "following" => "database", "mail" => "database rulebook sources following", "threads" => "database mail", "asking" => "database rulebook mail following",
+      "following" => "database", "mail" => "database rulebook sources following", "threads" => "database mail",
+      "asking" => "database rulebook mail following",
       "history" => "database mail asking rulebook", "opening" => "database mail asking", "outgoing" => "database",
       "report" => "database mail"
     },
@@ -37,7 +38,8 @@ class DirectionTest < Minitest::Test
       "plan" => "acting deciding",
       "views" => "acting", "alerts" => "acting plan", "mail" => "acting previews alerts deciding",
       "following" => "acting alerts", "intake" => "acting deciding following mail orders",
-      "rulebook" => "acting deciding plan", "large" => "acting mail routines", "routines" => "acting following mail outgoing", "history" => "acting deciding large outgoing rules senders",
+      "rulebook" => "acting deciding plan", "large" => "acting mail routines", "routines" => "acting following mail outgoing",
+      "history" => "acting deciding large outgoing rules senders",
       "outgoing" => "acting deciding following intake mail orders", "senders" => "acting deciding outgoing rules views"
     }
   }.freeze

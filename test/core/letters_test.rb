@@ -42,7 +42,8 @@ class LettersTest < Minitest::Test
 
   def test_days_and_times_as_they_are_written
     {"On Friday from 14:00 to 15:30." => ["2027-03-05T14:00 to 930"], "Am Freitag von 9 bis 11 Uhr." => ["2027-03-05T11:00"],
-     "Sexta-feira, das 14h às 16h." => ["2027-03-05T14:00 to 960"], "2027-03-09 and 10 March 2027 at 2.30 pm" => %w[2027-03-09 2027-03-10T14:30],
+     "Sexta-feira, das 14h às 16h." => ["2027-03-05T14:00 to 960"],
+     "2027-03-09 and 10 March 2027 at 2.30 pm" => %w[2027-03-09 2027-03-10T14:30],
      "No dia 31/12/2027." => ["2027-12-31"], "on 3/14/2027" => ["2027-03-14"], "Am 29. Februar 2028 um 12 Uhr" => ["2028-02-29T12:00"],
      "Until next Monday, then" => ["2027-03-08"], "last Friday was fine" => [], "na sexta passada" => [], "since Friday" => [],
      "30 February, 31.4.2027 and 0 May" => [], "On 1 February it rained." => [], "On 15 December we close." => ["2027-12-15"],

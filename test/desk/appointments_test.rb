@@ -90,7 +90,9 @@ class AppointmentsTest < Minitest::Test
       [letter.mime_type, letter.parts[1].mime_type, letter.parts[1].content_type_parameters["method"], letter.to.first, letter.subject]
     event = reply.events.first
     assert_equal ["REPLY", "committee@casadomar.example", 2, ["ACCEPTED"], ["mailto:Wren@lanternquay.example"], "With pleasure"],
-      [reply.ip_method, event.uid.to_s, event.sequence.to_i, event.attendee.map { _1.ical_params["partstat"] }.flatten, event.attendee.map(&:to_s),
+      [reply.ip_method, event.uid.to_s, event.sequence.to_i, event.attendee.map {
+        _1.ical_params["partstat"]
+      }.flatten, event.attendee.map(&:to_s),
         event.comment.first.to_s]
     assert_includes letter.parts[0].decoded, "Wren has accepted: Loan committee, Thu 11 Mar 14:00 (Europe/Lisbon)."
     assert_equal ["You accepted 09:14.", ["Loan committee"]], [shown(message)[:answered][:said], Desk::CalendarExchange.events.map(&:title)]
@@ -116,7 +118,8 @@ class AppointmentsTest < Minitest::Test
     assert_equal ["There is no invitation in that message.", "It asks for no answer."],
       [@plain, invite(method: "CANCEL")].map { |each| assert_raises(Desk::Act::Impossible) { answer(each, "accept") }.message }
     assert_equal "Ana Ferro has called it off.", shown(invite(method: "CANCEL"))[:asks]
-    broken = take(subject: "x", text: "BEGIN:VCALENDAR\nBEGIN:VEVENT\nDTSTART:2027", headers: ["Content-Type: text/calendar; method=REQUEST"])
+    broken = take(subject: "x", text: "BEGIN:VCALENDAR\nBEGIN:VEVENT\nDTSTART:2027",
+      headers: ["Content-Type: text/calendar; method=REQUEST"])
     assert_equal [nil, "What it brings cannot be read as an event."], shown(broken).values_at(:event, :asks)
   end
 

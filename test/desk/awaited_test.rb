@@ -27,7 +27,8 @@ class AwaitedTest < Minitest::Test
   def told = Store::Event.where(kind: "awaited").order(:id).pluck(:payload).filter_map { _1["message"] }
 
   def test_who_was_asked_what_and_by_when
-    assert_equal [%w[ana@casadomar.example tomas@northgate.example], "could you send me the crate list?", LISBON.instant(Date.new(2027, 3, 13), 0)],
+    assert_equal [%w[ana@casadomar.example tomas@northgate.example], "could you send me the crate list?", LISBON.instant(Date.new(2027, 3,
+      13), 0)],
       [@row.from.map(&:email), @row.asked.delete_prefix("Dear both, "), @row.due_at.to_time]
     assert awaits.awaiting_reply?
     refute awaits.answer_overdue?
@@ -97,9 +98,11 @@ class AwaitedTest < Minitest::Test
     note = take(from: ME, to: ME, mailbox: "Sent")
     other = take(from: "ana@casadomar.example")
     problems = [[{"on" => "2027-03-01"}, @sent.id], [{"on" => "2028-09-01"}, @sent.id], [{"on" => "30 Feb"}, @sent.id], [{}, @sent.id],
-      [{"working_days" => 900}, @sent.id], [{"working_days" => 1}, note.id], [{"working_days" => 1}, other.id], [{"working_days" => 1}, 999]]
+      [{"working_days" => 900}, @sent.id], [{"working_days" => 1}, note.id], [{"working_days" => 1}, other.id], [{"working_days" => 1},
+        999]]
     words = problems.map { |given, id| assert_raises(Desk::Act::Impossible) { expect(given, id) }.message }
-    assert_equal ["That day is past; give a later one.", "That is more than a year away.", "“30 Feb” is no day; give one such as 2027-03-09.",
+    assert_equal ["That day is past; give a later one.", "That is more than a year away.",
+      "“30 Feb” is no day; give one such as 2027-03-09.",
       *["Give a day, or how many working days: 1 to 60."] * 2, "It went to nobody but you.",
       "You did not send that message: nobody owes you an answer to it.", "That message is not there any more."], words
   end

@@ -6,7 +6,8 @@ require_relative "../support/desk_helper"
 class RoutinesTest < Minitest::Test
   include DeskHelper
 
-  INVOICE = {"name" => "Invoice", "key" => "j", "then" => {"labels" => ["loans"], "flag" => true, "priority" => "high", "follow_up" => {"in" => "P2D"}},
+  INVOICE = {"name" => "Invoice", "key" => "j", "then" => {"labels" => ["loans"], "flag" => true, "priority" => "high",
+                                                           "follow_up" => {"in" => "P2D"}},
              "task" => {"words" => "Pay {subject}", "in_days" => 1, "at" => "09:00"}, "clear" => true, "next" => true}.freeze
 
   def setup
@@ -25,7 +26,7 @@ class RoutinesTest < Minitest::Test
   def test_it_is_kept_in_the_rulebook_with_the_names_as_it_spells_them
     keep(INVOICE)
     routine = rulebook.routines.first
-    assert_equal "label Loans, high priority, flag it, follow up in 2 days, make the task “Pay {subject}” for tomorrow at 09:00, clear it and " \
+    assert_equal "label Loans, high priority, flag it, follow up in 2 days, make the task “Pay {subject}”, due tomorrow at 09:00, clear it and " \
       "go on to the next", routine.sentence
     Desk::SaveThing.new(clock).call("labels", {"name" => "Leihgaben"}, was: "Loans")
     assert_equal ["Leihgaben"], rulebook.routines.first.effects["labels"]
@@ -70,7 +71,8 @@ class RoutinesTest < Minitest::Test
   def test_what_cannot_be_is_said
     assert_equal ["Say what it does."], refused({"name" => "Nothing"})
     assert_equal ["“alert” is nothing that a routine does."], refused({"name" => "Loud", "then" => {"alert" => "none"}})
-    assert_equal ["It cannot clear it and put it off: choose one."], refused({"name" => "Both", "clear" => true, "put_off" => {"in" => "P1D"}})
+    assert_equal ["It cannot clear it and put it off: choose one."],
+      refused({"name" => "Both", "clear" => true, "put_off" => {"in" => "P1D"}})
     assert_equal ["A routine's key is one letter, a to z."], refused({"name" => "Key", "key" => "F1", "clear" => true})
     keep(INVOICE)
     assert_equal ["Another routine has the key “j”."], refused({"name" => "Other", "key" => "j", "clear" => true})
@@ -107,7 +109,8 @@ class RoutinesTest < Minitest::Test
     before = Store::State.where(message_id: ids).order(:message_id).map { _1.slice(:labels_on, :priority, :cleared_at) }
     done = run_it(body, ids)
     go_through
-    assert_equal [300, 300], [Store::State.where(message_id: ids).where.not(cleared_at: nil).count, Store::State.where(priority: "high").count]
+    assert_equal [300, 300],
+      [Store::State.where(message_id: ids).where.not(cleared_at: nil).count, Store::State.where(priority: "high").count]
     Desk::Undo.new(clock).call(done.undo_id)
     go_through
     assert_equal before, Store::State.where(message_id: ids).order(:message_id).map { _1.slice(:labels_on, :priority, :cleared_at) }

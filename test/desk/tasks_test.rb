@@ -8,7 +8,8 @@ class TasksTest < Minitest::Test
 
   def setup
     super
-    set_up(rules: [rule("Owed", when: leaf("subject", "mentions", ["loan"]), then: {"timing" => {"now" => true}, "follow_up" => {"in" => "P1D"}})])
+    set_up(rules: [rule("Owed", when: leaf("subject", "mentions", ["loan"]),
+      then: {"timing" => {"now" => true}, "follow_up" => {"in" => "P1D"}})])
     @message = take(subject: "A loan")
     @plain = take(subject: "Frames")
     @page = -> { Web::Pages::Today.new(Store::CurrentRulebook.rulebook, clock.now).to_h }
@@ -16,7 +17,11 @@ class TasksTest < Minitest::Test
 
   def tasks = Desk::ChangeTasks.new(clock)
   def make(given = {}, **more) = tasks.make({"words" => "Call Ana"}.merge(given), **more)
-  def row(key) = @page.call[:sections].flat_map { |section| section[:tasks].map { _1.merge(section: section[:title]) } }.find { _1[:id] == key }
+
+  def row(key)
+    @page.call[:sections].flat_map { |section| section[:tasks].map { _1.merge(section: section[:title]) } }.find { _1[:id] == key }
+  end
+
   def where(key) = row(key)&.slice(:section, :words, :when)&.values
 
   def test_it_is_made_of_a_message_and_the_message_stays

@@ -18,7 +18,8 @@ class CalendarItemsTest < Minitest::Test
 
   def todo(random, n)
     due = [nil, moment(random), day(random)].sample(random: random)
-    Items::Todo.new(uid: "t#{n}@x", words: TEXTS.sample(random: random).strip.tr("\n", " "), note: ["", *TEXTS].sample(random: random), due: due,
+    Items::Todo.new(uid: "t#{n}@x", words: TEXTS.sample(random: random).strip.tr("\n", " "), note: ["", *TEXTS].sample(random: random),
+      due: due,
       done_at: [nil, moment(random)].sample(random: random), alert: due.is_a?(Time) && random.rand(2).zero?, created_at: moment(random),
       changed_at: moment(random))
   end
@@ -27,7 +28,8 @@ class CalendarItemsTest < Minitest::Test
     starts = [moment(random), day(random)].sample(random: random)
     ends = starts.is_a?(Date) ? starts + random.rand(1..4) : starts + random.rand(1..300) * 60
     rrule = [nil, nil, "FREQ=WEEKLY;COUNT=5", "FREQ=MONTHLY;BYDAY=2TU"].sample(random: random)
-    Items::Event.new(uid: "e#{n}@x", title: TEXTS.sample(random: random).strip.tr("\n", " "), place: ["", "Room 2, left"].sample(random: random),
+    Items::Event.new(uid: "e#{n}@x", title: TEXTS.sample(random: random).strip.tr("\n", " "), place: ["",
+      "Room 2, left"].sample(random: random),
       note: ["", *TEXTS].sample(random: random), starts: starts, ends: ends, rrule: rrule,
       zone: (ZONES.sample(random: random) if rrule && starts.is_a?(Time)), sequence: random.rand(4),
       status: %w[CONFIRMED TENTATIVE].sample(random: random), changed_at: moment(random))
@@ -72,7 +74,8 @@ class CalendarItemsTest < Minitest::Test
   def calendar(*lines) = "BEGIN:VCALENDAR\r\nVERSION:2.0\r\n#{lines.join("\r\n")}\r\nEND:VCALENDAR\r\n"
 
   def test_times_are_read_in_the_zone_that_they_name
-    zone = %w[BEGIN:VTIMEZONE TZID:Ours BEGIN:STANDARD DTSTART:19700101T000000 TZOFFSETFROM:+0300 TZOFFSETTO:+0300 END:STANDARD END:VTIMEZONE]
+    zone = %w[BEGIN:VTIMEZONE TZID:Ours BEGIN:STANDARD DTSTART:19700101T000000 TZOFFSETFROM:+0300 TZOFFSETTO:+0300 END:STANDARD
+      END:VTIMEZONE]
     starts = {"DTSTART:20270705T090000" => 8, "DTSTART:20270705T090000Z" => 9, "DTSTART;TZID=Asia/Tokyo:20270705T090000" => 0,
               "DTSTART;TZID=Ours:20270705T090000" => 6, "DTSTART;TZID=W. Europe Standard Time:20270705T090000" => 7,
               "DTSTART;TZID=Nowhere:20270705T090000" => 8}

@@ -17,7 +17,10 @@ class ContactsAPITest < Minitest::Test
   def names = page["contacts"].map { _1["name"] }
   def add(name, *addresses, **more) = ask(:post, "/contacts", {name: name, addresses: addresses, **more})
   def undo(done) = ask(:post, "/undo/#{done["undo_id"]}")
-  def held?(from) = take(from: from, subject: "x#{rand(1e9)}").then { |message| Store::State.held(clock.now).exists?(message_id: message.id) }
+
+  def held?(from)
+    take(from: from, subject: "x#{rand(1e9)}").then { |message| Store::State.held(clock.now).exists?(message_id: message.id) }
+  end
 
   def test_rules_mean_them_at_once_and_held_mail_follows
     message = take(from: "zoë@x.example")
@@ -31,7 +34,8 @@ class ContactsAPITest < Minitest::Test
 
   def test_one_is_changed_and_an_address_is_one_contacts
     add("Ana", "ana@a.example")
-    ask(:put, "/contacts", {was: "ANA@a.example", name: "Ana Ferro", addresses: ["ana@a.example", "af@a.example"], phone: "12", note: "Twice\na week"})
+    ask(:put, "/contacts",
+      {was: "ANA@a.example", name: "Ana Ferro", addresses: ["ana@a.example", "af@a.example"], phone: "12", note: "Twice\na week"})
     assert_equal [["Ana Ferro", %w[ana@a.example af@a.example], "12", "Twice\na week"]],
       page["contacts"].map { _1.values_at("name", "addresses", "phone", "note") }
     assert_equal "“Ana Ferro” has that address already: put both together instead.",
@@ -89,7 +93,9 @@ class ContactsAPITest < Minitest::Test
     random = Random.new(seed = Integer(ENV.fetch("CARD_SEED", rand(1_000))))
     texts = ["", "Ana", "a;b,c\\d", "line\nline", "é" * 90, "x" * 200, "“q” \"q\"", ":colon", "ends\\"]
     drawn = Array.new(60) do |n|
-      Core::Contact.new("name" => texts.drop(1).sample(random: random).tr("\n", " "), "addresses" => Array.new(random.rand(1..3)) { "p#{n}-#{_1}@x.example" },
+      Core::Contact.new("name" => texts.drop(1).sample(random: random).tr("\n", " "), "addresses" => Array.new(random.rand(1..3)) {
+        "p#{n}-#{_1}@x.example"
+      },
         **%w[phone note].to_h { [_1, texts.sample(random: random)] }, "organisation" => texts.sample(random: random).tr("\n", " "))
     end
     written = Post::ContactCards.write(drawn)

@@ -12,11 +12,14 @@ class FollowingAPITest < Minitest::Test
   def setup
     super
     set_up(rules: [rule("Now", when: leaf("subject", "mentions", ["crate"]), then: {"timing" => {"now" => true}})])
-    @sent = take(from: ME, to: "ana@casadomar.example", subject: "Crate list", id: "<asked@x>", mailbox: "Sent", text: "Could you send me the list?",
+    @sent = take(from: ME, to: "ana@casadomar.example", subject: "Crate list", id: "<asked@x>", mailbox: "Sent",
+      text: "Could you send me the list?",
       date: clock.now - 3_600)
   end
 
-  def view(name, condition) = ask(:post, "/views", {body: {"name" => name, "when" => condition, "sent" => true}})["view_id"] || Store::View.last.id
+  def view(name, condition)
+    ask(:post, "/views", {body: {"name" => name, "when" => condition, "sent" => true}})["view_id"] || Store::View.last.id
+  end
 
   def test_an_answer_is_awaited_from_the_sheet_and_stands_wherever_it_is_told
     sheet = ask(:get, "/messages/#{@sent.id}")
@@ -25,7 +28,10 @@ class FollowingAPITest < Minitest::Test
     assert_equal "You await an answer to “Crate list” by Tuesday 9 March.", done["message"]
     id = view("Waiting", leaf("awaiting_reply", "is", true))
     late = view("Late", leaf("answer_overdue", "is", true))
-    counts = -> { [ask(:get, "/views/#{id}")["count"], ask(:get, "/views/#{late}")["count"], ask(:get, "/status")["overdue"], ask(:get, "/awaited")["overdue"].size] }
+    counts = -> {
+      [ask(:get, "/views/#{id}")["count"], ask(:get, "/views/#{late}")["count"], ask(:get, "/status")["overdue"],
+        ask(:get, "/awaited")["overdue"].size]
+    }
     assert_equal [1, 0, 0, 0], counts.call
     clock.now = at("00:00", "2027-03-10")
     assert_equal [1, 1, 1, 1], counts.call
@@ -47,11 +53,14 @@ class FollowingAPITest < Minitest::Test
   def test_what_is_sent_says_what_it_asks_and_by_when_an_answer_is_expected
     Store::MailServer.create!(account: Store::Account.first, host: "127.0.0.1", port: 2525, security: "none", signature: "")
     draft = ask(:post, "/drafts", {kind: "new"}, status: 201)
-    draft = ask(:put, "/drafts/#{draft["id"]}", {version: draft["version"], body: {to: ["ana@casadomar.example"], subject: "Frames", text: "Please send them."}})
+    draft = ask(:put, "/drafts/#{draft["id"]}",
+      {version: draft["version"], body: {to: ["ana@casadomar.example"], subject: "Frames", text: "Please send them."}})
     assert_equal ["It says “Please”: “Please send them.”"], draft["asks"]
     sent = ask(:post, "/drafts/#{draft["id"]}/send", {version: draft["version"], expect: {on: "2027-03-12"}})
     back = ask(:post, "/outbox/#{sent["outgoing"]}/take_back")
-    assert_equal ["2027-03-12", %w[bcc cc subject text to]], ask(:get, "/drafts/#{back["draft"]}").then { [_1["expect"], _1["body"].keys.sort] }
+    assert_equal ["2027-03-12", %w[bcc cc subject text to]], ask(:get, "/drafts/#{back["draft"]}").then {
+      [_1["expect"], _1["body"].keys.sort]
+    }
     assert_equal "That day is past; give a later one.",
       ask(:post, "/drafts/#{back["draft"]}/send", {version: 1, expect: {on: "2027-03-01"}}, status: 422)["detail"]
   end
@@ -82,7 +91,8 @@ class FollowingAPITest < Minitest::Test
     assert_equal [["Measure it"], [["Friday 12 March, 14:00", "Thu 11 Mar 08:00"]]],
       [sheet["tasks"].map { _1["words"] }, sheet["moments"].map { [_1["says"], _1["before"]["says"]] }]
     ask(:put, "/tasks/#{made["task"]}", {at: "16:00", alert: "tap"})
-    assert_equal [1, "One thing to do today.", []], [ask(:get, "/status")["todo"], ask(:get, "/today")["lead"], ask(:get, "/front")["tasks"]]
+    assert_equal [1, "One thing to do today.", []],
+      [ask(:get, "/status")["todo"], ask(:get, "/today")["lead"], ask(:get, "/front")["tasks"]]
     done = ask(:post, "/tasks/act", {act: "done", tasks: [made["task"]]})
     assert_equal [0, "Nothing is to be done today.", ["Measure it"]],
       [ask(:get, "/status")["todo"], ask(:get, "/today")["lead"], ask(:get, "/today")["sections"].last["tasks"].map { _1["words"] }]
@@ -114,21 +124,26 @@ class FollowingAPITest < Minitest::Test
     ask(:post, "/calendar")
     feed = fetch(ask(:get, "/calendar")["path"].delete_prefix("/api"))
     assert_equal [1, true], [feed.scan("BEGIN:VTODO").size, feed.scan("BEGIN:VEVENT").size > 1]
-    assert_equal "There is nothing to do and no event in that file.", send_file("/today.ics", "BEGIN:VCALENDAR\nEND:VCALENDAR\n", status: 422)["detail"]
+    assert_equal "There is nothing to do and no event in that file.",
+      send_file("/today.ics", "BEGIN:VCALENDAR\nEND:VCALENDAR\n", status: 422)["detail"]
     ask(:delete, "/appointments/#{made["appointment"]}")
-    assert_equal 1, send_file("/today.ics", file)["message"].scan("One event").size + send_file("/today.ics", file)["message"].scan("no events").size
+    assert_equal 1,
+      send_file("/today.ics", file)["message"].scan("One event").size + send_file("/today.ics", file)["message"].scan("no events").size
   end
 
   def test_lists_go_out_as_tables
     take(subject: "=cmd(\"crate\"), “quoted”\nline", from: "Ana <ana@casadomar.example>")
     id = view("All", {"all" => []})
     rows = CSV.parse(fetch("/tables/view.csv?view=#{id}"), headers: true)
-    assert_equal [["ana@casadomar.example", "'=cmd(\"crate\"), “quoted”", "normal"], ["wren@lanternquay.example", "Crate list", "normal"]].map(&:first),
+    assert_equal [["ana@casadomar.example", "'=cmd(\"crate\"), “quoted”", "normal"], ["wren@lanternquay.example", "Crate list",
+      "normal"]].map(&:first),
       rows.map { _1["address"] }
     assert(rows["subject"].any? { _1.start_with?("'=cmd") })
     ask(:post, "/tasks", {words: "Call", on: "2027-03-09"}, status: 201)
     ask(:post, "/messages/#{@sent.id}/awaited", {working_days: 1})
-    sizes = %w[front held senders tasks awaited contacts outbox alerts done].to_h { |list| [list, CSV.parse(fetch("/tables/#{list}.csv"), headers: true).size] }
+    sizes = %w[front held senders tasks awaited contacts outbox alerts done].to_h { |list|
+      [list, CSV.parse(fetch("/tables/#{list}.csv"), headers: true).size]
+    }
     assert_equal({"front" => 1, "held" => 0, "tasks" => 1, "awaited" => 1, "contacts" => 1, "outbox" => 0, "alerts" => 0, "done" => Store::UndoStep.count},
       sizes.except("senders"))
     assert_equal 1, CSV.parse(fetch("/tables/found.csv?text=list"), headers: true).size

@@ -38,7 +38,7 @@ export function AlertStation() {
             key={first.id}
             alert={first}
             more={calling.length - 1}
-            answer={(answer) => (answer === "open" ? alerts.open(first) : alerts.answer({ id: first.id, answer }))}
+            answer={(answer) => (answer === "open" ? alerts.open(first) : alerts.answer(first, answer))}
           />
         )
       )}

@@ -33,7 +33,16 @@ export function CallOut({
     >
       <h2 id="call-out-words">{alert.text}</h2>
       <p id="call-out-what">
-        {alert.sender}: {alert.subject}. {alert.at}, by the rule {alert.rule}
+        {alert.task ? (
+          <>
+            To do, {alert.at}
+            {alert.sender && `: of ${alert.subject}, from ${alert.sender}`}
+          </>
+        ) : (
+          <>
+            {alert.sender}: {alert.subject}. {alert.at}, by the rule {alert.rule}
+          </>
+        )}
         {alert.calls > 1 && `; it has called ${alert.calls} times`}.
       </p>
       <div className={ui.rowOf}>

@@ -2,6 +2,7 @@ import { useCallback, useEffect, useRef, useState } from "react";
 import { useNavigate } from "react-router";
 import { alertsSeen, takeAlerts, useAnswerAlert } from "../api/alerts";
 import type { Alert, AlertSettings } from "../api/client";
+import { useAnswerTask } from "../api/following";
 import { useHear } from "../api/events";
 import { mayAsk, notify, notNow, permission } from "./desktop";
 import { play } from "./sound";
@@ -31,14 +32,19 @@ export function useAlerts() {
   }, []);
 
   const { mutate: answer } = answering;
+  const { mutate: answerTask } = useAnswerTask();
   const open = useCallback(
     (alert: Alert) => {
       drop([alert.id]);
+      if (alert.task) {
+        answerTask({ id: alert.task, answer: "open" });
+        return void navigate("/today");
+      }
       if (alert.id <= 0) return; // it was only tried
       answer({ id: alert.id, answer: "open" });
       void navigate(`/front/${alert.message_id}`);
     },
-    [drop, answer, navigate],
+    [drop, answer, answerTask, navigate],
   );
 
   const show = useCallback(({ fresh, missed: late }: Shown) => {
@@ -103,7 +109,7 @@ export function useAlerts() {
 
   const closeMissed = useCallback(() => {
     setMissed((now) => {
-      if (now.length > 0) void alertsSeen(now.map(({ id }) => id)).catch(() => undefined);
+      if (now.length > 0) void alertsSeen(now.map(({ id }) => id).filter((id) => id > 0)).catch(() => undefined);
       return [];
     });
   }, []);
@@ -119,7 +125,8 @@ export function useAlerts() {
     },
     drop,
     open,
-    answer,
+    answer: (alert: Alert, said: "open" | "again" | "done") =>
+      alert.task ? answerTask({ id: alert.task, answer: said }) : answer({ id: alert.id, answer: said }),
     closeMissed,
     show,
     sound,

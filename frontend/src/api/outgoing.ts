@@ -6,8 +6,10 @@ import type { components } from "./schema";
 
 export type Draft = components["schemas"]["Draft"];
 export type DraftBody = components["schemas"]["DraftBody"];
-export type DraftKind = Draft["kind"];
+/** What is begun by hand; a message that asks again is begun of what is awaited. */
+export type DraftKind = Exclude<Draft["kind"], "nudge">;
 export type Outbox = components["schemas"]["Outbox"];
+type ByDay = components["schemas"]["ByDay"];
 export type OutboxRow = components["schemas"]["OutboxRow"];
 export type OutboxAct = OutboxRow["acts"][number];
 export type MailOut = components["schemas"]["MailOut"];
@@ -52,7 +54,7 @@ export const removeDraftFile = (id: number, file: number) =>
   unwrap(api.DELETE("/drafts/{id}/files/{file}", { params: { path: { id, file } } }));
 export const useSendDraft = () =>
   useActMutation(
-    ({ id, ...body }: { id: number; version: number; clear?: boolean } & Goes) =>
+    ({ id, ...body }: { id: number; version: number; clear?: boolean; expect?: ByDay } & Goes) =>
       unwrap(api.POST("/drafts/{id}/send", { params: { path: { id } }, body })),
     { tells: "inline" },
   );

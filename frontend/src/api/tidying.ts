@@ -11,6 +11,7 @@ export type Tidying = Reach & {
   act?: "clear" | "read" | "unread" | "flag" | "unflag" | "discard" | "recover" | "bring_back";
   until?: string;
   label?: string;
+  routine?: string;
 };
 /** How much tidying would touch, and the first of it. */
 export const useTidyPreview = (source: TidySource, tidying: Tidying) =>

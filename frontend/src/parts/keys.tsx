@@ -1,63 +1,58 @@
 import { createContext, use, useEffect, useEffectEvent, useSyncExternalStore, type ReactNode } from "react";
 
-/** In this order they fill two columns alike. */
-export const KEY_GROUPS = {
-  mail: "What is done with a message",
-  all: "Everywhere",
-  list: "In a list",
-  go: "Where to go",
-} as const;
-type KeyGroup = keyof typeof KEY_GROUPS;
-
 /**
- * Every key and what it does, by what it is about. Each can be changed; the changes are kept in this browser. "Mod" is Ctrl, or
- * Cmd where the machine has that.
+ * Every key, by what it does; what that is stands with the table of keys. Each can be changed; the changes are kept in this browser.
+ * "Mod" is Ctrl, or Cmd where the machine has that.
  */
 export const KEYS = {
-  next: { key: "ArrowDown", label: "Next message; with Shift chosen too", group: "list" },
-  previous: { key: "ArrowUp", label: "Message before; with Shift chosen too", group: "list" },
-  open: { key: "Enter", label: "Open the message", group: "list" },
-  close: { key: "Escape", label: "Close what is open", group: "list" },
-  choose: { key: " ", label: "Choose a message; with Shift a stretch", group: "list" },
-  chooseAll: { key: "Mod+a", label: "Choose all that is shown", group: "list" },
-  goneThrough: { key: "g", label: "In a view: gone through", group: "list" },
-  clear: { key: "c", label: "Clear: done with, stays in its mailbox", group: "mail" },
-  bringBack: { key: "p", label: "Put off, and bring back later", group: "mail" },
-  letIn: { key: "l", label: "Let a held message in now", group: "mail" },
-  flag: { key: "f", label: "Flag, or take the flag off", group: "mail" },
-  unread: { key: "u", label: "Mark unread, or read", group: "mail" },
-  discard: { key: "Delete", label: "Discard, or recover what is discarded", group: "mail" },
-  raise: { key: "Alt+ArrowUp", label: "Raise the priority by one", group: "mail" },
-  lower: { key: "Alt+ArrowDown", label: "Lower the priority by one", group: "mail" },
-  keep: { key: "k", label: "Keep at top, or no longer", group: "mail" },
-  label: { key: "t", label: "Put labels on, or take them off", group: "mail" },
-  ink: { key: "i", label: "Give an ink, or take it off", group: "mail" },
-  rule: { key: "m", label: "Make a rule from the message", group: "mail" },
-  example: { key: "x", label: "Keep as an example of how it shall be decided", group: "mail" },
-  answer: { key: "a", label: "Answer", group: "mail" },
-  answerAll: { key: "b", label: "Answer all", group: "mail" },
-  forward: { key: "d", label: "Forward", group: "mail" },
-  follow: { key: "o", label: "Follow the conversation, or no longer", group: "mail" },
-  mute: { key: "s", label: "Mute the conversation, or no longer", group: "mail" },
-  front: { key: "1", label: "Go to the Front", group: "go" },
-  held: { key: "2", label: "Go to Held", group: "go" },
-  rules: { key: "3", label: "Go to Rules", group: "go" },
-  week: { key: "4", label: "Go to the Week", group: "go" },
-  outbox: { key: "7", label: "Go to the Outbox", group: "go" },
-  mailIn: { key: "5", label: "Go to Mail in", group: "go" },
-  alerts: { key: "6", label: "Go to Alerts", group: "go" },
-  senders: { key: "8", label: "Go to Senders", group: "go" },
-  report: { key: "9", label: "Go to the Report", group: "go" },
-  views: { key: "v", label: "Go to Views", group: "go" },
-  find: { key: "/", label: "Find in all mail", group: "go" },
-  newRule: { key: "n", label: "On Rules: a new rule", group: "go" },
-  undo: { key: "Mod+z", label: "Undo, step by step", group: "all" },
-  write: { key: "w", label: "Write a new message", group: "all" },
-  send: { key: "Mod+Enter", label: "Send what is being written", group: "all" },
-  save: { key: "Mod+s", label: "Save what is being written", group: "all" },
-  headsDown: { key: "h", label: "Heads-down, or end it", group: "all" },
-  keys: { key: "?", label: "Show the keys", group: "all" },
-} as const satisfies Record<string, { key: string; label: string; group: KeyGroup }>;
+  next: "ArrowDown",
+  previous: "ArrowUp",
+  open: "Enter",
+  close: "Escape",
+  choose: " ",
+  chooseAll: "Mod+a",
+  goneThrough: "g",
+  clear: "c",
+  bringBack: "p",
+  letIn: "l",
+  flag: "f",
+  unread: "u",
+  discard: "Delete",
+  raise: "Alt+ArrowUp",
+  lower: "Alt+ArrowDown",
+  keep: "k",
+  label: "t",
+  ink: "i",
+  rule: "m",
+  example: "x",
+  answer: "a",
+  answerAll: "b",
+  forward: "d",
+  expect: "e",
+  task: "y",
+  routine: "q",
+  follow: "o",
+  mute: "s",
+  front: "1",
+  held: "2",
+  rules: "3",
+  week: "4",
+  outbox: "7",
+  mailIn: "5",
+  alerts: "6",
+  senders: "8",
+  report: "9",
+  views: "v",
+  today: "0",
+  find: "/",
+  newRule: "n",
+  undo: "Mod+z",
+  write: "w",
+  send: "Mod+Enter",
+  save: "Mod+s",
+  headsDown: "h",
+  keys: "?",
+} as const satisfies Record<string, string>;
 export type KeyName = keyof typeof KEYS;
 
 const PLACE = "up-front-keys";
@@ -72,6 +67,7 @@ export class KeyMap {
   #changed: Partial<Record<KeyName, string>> = JSON.parse(localStorage.getItem(PLACE) ?? "{}");
   readonly #watchers = new Set<() => void>();
   readonly #wanting = new Map<KeyName, Wanting[]>();
+  readonly #letters = new Map<string, Press>();
 
   /** @returns what ends it */
   want(name: KeyName, wanting: Wanting): () => void {
@@ -83,6 +79,17 @@ export class KeyMap {
       );
   }
 
+  /** A letter that somebody gave to something of their own: it goes behind every key that has a name. @returns what ends it */
+  wantLetter(letter: string, press: Press): () => void {
+    this.#letters.set(letter, press);
+    return () => {
+      if (this.#letters.get(letter) === press) this.#letters.delete(letter);
+    };
+  }
+
+  /** @returns whether a key that has a name is pressed by it */
+  isTaken = (letter: string): boolean => (Object.keys(KEYS) as KeyName[]).some((name) => this.of(name).toLowerCase() === letter);
+
   /** @returns what ends it */
   listen(): () => void {
     const press = (event: KeyboardEvent) => {
@@ -92,12 +99,14 @@ export class KeyMap {
         if (last.press(event) !== false) event.preventDefault();
         return;
       }
+      const letter = this.#letters.get(comboOf(event));
+      if (letter && !taken(event, false) && letter(event) !== false) event.preventDefault();
     };
     window.addEventListener("keydown", press);
     return () => window.removeEventListener("keydown", press);
   }
 
-  of = (name: KeyName): string => this.#changed[name] ?? KEYS[name].key;
+  of = (name: KeyName): string => this.#changed[name] ?? KEYS[name];
 
   change(name: KeyName, key: string | undefined) {
     this.#changed = { ...this.#changed, [name]: key };

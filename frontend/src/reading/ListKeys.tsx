@@ -1,7 +1,9 @@
 import { useQueryClient } from "@tanstack/react-query";
 import type { Act, Row } from "../api/client";
 import { sheetQuery, useMindThread, useSheet } from "../api/messages";
+import { useRunRoutine } from "../api/routines";
 import { useKey } from "../parts/keys";
+import { goesAway, useRoutineKeys } from "./follow/routineKeys";
 import { useChosen } from "./chosen";
 import type { Acts } from "./acts";
 import { useList } from "./order";
@@ -18,6 +20,9 @@ type Given = {
   all: () => number[];
 };
 
+/** What opens for several messages at once. */
+const MANY: Pane[] = ["back", "labels", "ink", "routine"];
+
 const waits = ({ stands }: Row) => stands === "held" || stands === "put_off";
 
 /** The keys of a list: they act on the chosen messages, else on the row that has the focus, else on the open message. */
@@ -27,6 +32,7 @@ export function ListKeys({ open, act, show, go, all: whole }: Given) {
   const sheet = useSheet(open).data;
   const queries = useQueryClient();
   const mind = useMindThread();
+  const run = useRunRoutine();
   const near = () => order.focused() ?? open;
   const aim = (): number[] => {
     const one = near();
@@ -52,7 +58,7 @@ export function ListKeys({ open, act, show, go, all: whole }: Given) {
   };
   const pane = (name: Pane) => {
     const ids = aim();
-    if (ids.length > 1 && (name === "back" || name === "labels" || name === "ink")) return chosen.show(name);
+    if (ids.length > 1 && MANY.includes(name)) return chosen.show(name);
     const one = ids.length === 1 ? ids[0] : near();
     if (one !== undefined) show(one, name);
   };
@@ -63,7 +69,7 @@ export function ListKeys({ open, act, show, go, all: whole }: Given) {
       .fetchQuery(sheetQuery(id))
       .then(({ thread_preference }) => mind.mutate({ id, word: thread_preference === word ? "neither" : word }));
   };
-  const step = (by: number, { shiftKey }: KeyboardEvent) => {
+  const step = (by: number, { shiftKey }: Pick<KeyboardEvent, "shiftKey">) => {
     const from = near();
     const to = go(by);
     if (shiftKey) chosen.add([from, to].filter((id) => id !== undefined));
@@ -107,6 +113,9 @@ export function ListKeys({ open, act, show, go, all: whole }: Given) {
   useKey("answer", () => pane("reply"));
   useKey("answerAll", () => pane("reply_all"));
   useKey("forward", () => pane("forward"));
+  useKey("expect", () => pane("expect"));
+  useKey("task", () => pane("task"));
+  useKey("routine", () => pane("routine"));
   useKey("keep", () => (all(({ kept }) => kept === true) ? doing("unkeep") : aim().length > 1 ? doing("keep") : pane("keep")));
   useKey("label", () => pane("labels"));
   useKey("ink", () => pane("ink"));
@@ -114,5 +123,14 @@ export function ListKeys({ open, act, show, go, all: whole }: Given) {
   useKey("rule", () => pane("rule"));
   useKey("follow", () => mindThread("followed"));
   useKey("mute", () => mindThread("muted"));
+  useRoutineKeys((routine) => {
+    const ids = aim();
+    if (ids.length > 1) return chosen.show("routine"); // several are looked at first
+    const [one] = ids;
+    if (one === undefined) return;
+    if (goesAway(routine)) leaving([one]);
+    else if (routine.next) step(1, { shiftKey: false });
+    run.mutate({ name: routine.name, messages: [one] });
+  });
   return null;
 }

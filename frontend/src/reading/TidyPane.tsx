@@ -2,6 +2,7 @@ import Button from "@mui/material/Button";
 import { useState } from "react";
 import { useBackTimes } from "../api/messages";
 import { useStatus } from "../api/moment";
+import { useRoutines } from "../api/routines";
 import { useVocabulary } from "../api/rules";
 import { useTidy, useTidyPreview, type Reach, type Tidying, type TidySource } from "../api/tidying";
 import { Check } from "../parts/Check";
@@ -61,13 +62,20 @@ export function TidyPane({ source, holds, begin = "clear", close }: Given) {
   const [until, setUntil] = useState("");
   const back = until || times?.[0]?.until || "";
   const labels = useVocabulary().data?.labels ?? [];
+  const routines = useRoutines().data?.routines ?? [];
   const act: Tidying = what.startsWith("label:")
     ? { label: what.slice(6) }
-    : { act: what as Tidying["act"], ...(what === BACK ? { until: back } : {}) };
+    : what.startsWith("routine:")
+      ? { routine: what.slice(8) }
+      : { act: what as Tidying["act"], ...(what === BACK ? { until: back } : {}) };
   const preview = useTidyPreview(source, { ...reach, ...act }).data;
   const tidy = useTidy();
   const going = useStatus().data?.going ?? [];
-  const choices = [...ACTS, ...labels.map((label) => ({ value: `label:${label}`, label: `Put the label ${label} on` }))];
+  const choices = [
+    ...ACTS,
+    ...labels.map((label) => ({ value: `label:${label}`, label: `Put the label ${label} on` })),
+    ...routines.map(({ name }) => ({ value: `routine:${name}`, label: `Do the routine ${name}` })),
+  ];
   const verb = choices.find(({ value }) => value === what)?.label ?? "";
   const total = preview?.total ?? 0;
   const all = preview?.of ?? 0;

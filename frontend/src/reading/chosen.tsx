@@ -1,5 +1,5 @@
 import Button from "@mui/material/Button";
-import { createContext, use, useMemo, useState, type ReactNode } from "react";
+import { createContext, Suspense, use, useMemo, useState, type ReactNode } from "react";
 import type { Act, RuleBody } from "../api/client";
 import { useAct } from "../api/messages";
 import { useKey } from "../parts/keys";
@@ -12,6 +12,9 @@ import { BringBack } from "./sheet/BringBack";
 import { InkPane } from "./sheet/InkPane";
 import { LabelsPane } from "./sheet/LabelsPane";
 import type { Pane } from "./sheet/pane";
+import { lazily } from "../look/lazily";
+
+const RoutinesOfChosen = lazily("RoutinesOfChosen", () => import("./follow/RoutinesOfChosen"));
 
 type Chosen = {
   ids: readonly number[];
@@ -129,6 +132,7 @@ export function ChosenBar({ held = false }: { held?: boolean }) {
         <Button onClick={() => show("labels")}>Labels …</Button>
         <Button onClick={() => show("ink")}>Ink …</Button>
         <Button onClick={() => act("discard")}>Discard</Button>
+        <Button onClick={() => show("routine")}>Routines …</Button>
         {!held && <Button onClick={() => act("read")}>Mark read</Button>}
         {!held && <Button onClick={() => act("unread")}>Mark unread</Button>}
         {senders.length > 0 && <Button onClick={rule}>Make a rule for these</Button>}
@@ -137,6 +141,11 @@ export function ChosenBar({ held = false }: { held?: boolean }) {
         </Button>
       </div>
       {pane === "back" && <BringBack ids={[...ids]} close={close} gone={none} />}
+      {pane === "routine" && (
+        <Suspense fallback={null}>
+          <RoutinesOfChosen ids={ids} done={none} close={close} />
+        </Suspense>
+      )}
       {pane === "labels" && <LabelsPane ids={[...ids]} has={shared(rows.map(({ labels }) => labels))} close={close} />}
       {pane === "ink" && <InkPane ids={[...ids]} has={one(rows.map(({ ink }) => ink ?? null))} close={close} />}
     </section>

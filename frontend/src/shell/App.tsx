@@ -95,6 +95,7 @@ export function App() {
   useKey("mailIn", () => navigate("/mail-in"));
   useKey("outbox", () => navigate("/outbox"));
   useKey("senders", () => navigate("/senders"));
+  useKey("today", () => navigate("/today"));
   useKey("report", () => navigate("/report"));
   useWrite();
   const held = status.data?.held ?? 0;

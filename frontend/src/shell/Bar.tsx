@@ -21,6 +21,7 @@ export function Bar({ status }: { status: Status }) {
           Held {status.held > 0 && <b aria-label={`${status.held} messages`}>{status.held}</b>}
           {status.next_round && <small> next {status.next_round}</small>}
         </NavLink>
+        <NavLink to="/today">Today {status.todo > 0 && <b aria-label={`${status.todo} to do`}>{status.todo}</b>}</NavLink>
         <NavLink to="/views">Views</NavLink>
         <NavLink to="/rules">
           Rules <CheckUpCount />

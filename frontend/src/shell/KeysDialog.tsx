@@ -2,17 +2,18 @@ import Button from "@mui/material/Button";
 import Dialog from "@mui/material/Dialog";
 import { useState } from "react";
 import { shownKey } from "../parts/KeyCap";
-import { comboOf, KEY_GROUPS, KEYS, useKeyMap, useKeyOf, type KeyName } from "../parts/keys";
+import { comboOf, useKeyMap, useKeyOf, type KeyName } from "../parts/keys";
+import { KEY_GROUPS, KEY_TABLE } from "./keyTable";
 import styles from "./keys.module.css";
 
-const NAMES = Object.keys(KEYS) as KeyName[];
+const NAMES = Object.keys(KEY_TABLE) as KeyName[];
 
 function Line({ name, waiting, wait }: { name: KeyName; waiting: boolean; wait: () => void }) {
   const key = useKeyOf(name);
   return (
     <li>
-      <span>{KEYS[name].label}</span>
-      <Button onClick={wait} aria-label={`Change the key for: ${KEYS[name].label}`}>
+      <span>{KEY_TABLE[name].label}</span>
+      <Button onClick={wait} aria-label={`Change the key for: ${KEY_TABLE[name].label}`}>
         {waiting ? "press a key" : <kbd>{shownKey(key)}</kbd>}
       </Button>
     </li>
@@ -28,7 +29,7 @@ export function KeysDialog({ close }: { close: () => void }) {
     event.preventDefault();
     event.stopPropagation();
     const other = NAMES.find((name) => name !== waiting && keys.of(name).toLowerCase() === comboOf(event));
-    if (other) setClash(`${shownKey(comboOf(event))} is taken: ${KEYS[other].label}`);
+    if (other) setClash(`${shownKey(comboOf(event))} is taken: ${KEY_TABLE[other].label}`);
     else {
       keys.change(waiting, comboOf(event));
       setClash("");
@@ -46,7 +47,7 @@ export function KeysDialog({ close }: { close: () => void }) {
             <section key={group} aria-label={title}>
               <h3>{title}</h3>
               <ul>
-                {NAMES.filter((name) => KEYS[name].group === group).map((name) => (
+                {NAMES.filter((name) => KEY_TABLE[name].group === group).map((name) => (
                   <Line key={name} name={name} waiting={waiting === name} wait={() => setWaiting(name)} />
                 ))}
               </ul>

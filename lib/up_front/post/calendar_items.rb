@@ -15,7 +15,7 @@ module UpFront
       MOST_TEXT = 4_000
       MOST_ZONES = 20
       ZONE_BEFORE_SECONDS = 370 * 86_400
-      MOST_ZONE = 20_000 # characters of one
+      ZONE = /^BEGIN:VTIMEZONE[ \t]*\r?\n.{1,20000}?^END:VTIMEZONE[ \t]*\r?$/mi # of at most so many characters
 
       # @!attribute due [Time, Date, nil] an instant, or a day @!attribute done_at [Time, nil] @!attribute alert [Boolean] whether it alerts
       Todo = Struct.new(:uid, :words, :note, :due, :done_at, :alert, :created_at, :changed_at, keyword_init: true)
@@ -27,7 +27,7 @@ module UpFront
       module_function
 
       # @param todos [Array<Todo>] @param events [Array<Event>] @param now [Time] @param into [Icalendar::Calendar] @return [String]
-      def write(todos: [], events: [], now:, into: CalendarItems.empty)
+      def write(now:, todos: [], events: [], into: CalendarItems.empty)
         zones(events).each { into.add_timezone(_1) }
         todos.each { |todo| into.add_todo(todo_out(todo, now)) }
         events.each { |event| into.add_event(event_out(event, now)) }
@@ -61,7 +61,7 @@ module UpFront
 
         moments = CalendarMoments.new(zone)
         found = Found.new(todos: [], events: [], problems: moments.problems)
-        zones = text.scan(/^BEGIN:VTIMEZONE[ \t]*\r?\n.{1,#{MOST_ZONE}}?^END:VTIMEZONE[ \t]*\r?$/mi).first(MOST_ZONES).map(&:strip).join("\r\n")
+        zones = text.scan(ZONE).first(MOST_ZONES).map(&:strip).join("\r\n")
         blocks(text, found).each { |kind, block| take(kind, "#{zones}\r\n#{block}", found, moments) }
         found
       end
@@ -71,7 +71,8 @@ module UpFront
         all = []
         place = 0
         while (match = /^BEGIN:(VTODO|VEVENT)[ \t]*\r?$/i.match(text, place))
-          ending = /^END:#{match[1]}[ \t]*\r?$/i.match(text, match.end(0)) or break found.problems << "The last item does not end; it was left out."
+          ending = /^END:#{match[1]}[ \t]*\r?$/i.match(text,
+            match.end(0)) or break found.problems << "The last item does not end; it was left out."
           all << [match[1].upcase, text[match.begin(0)...ending.end(0)]]
           place = ending.end(0)
         end
@@ -80,7 +81,8 @@ module UpFront
       end
 
       def take(kind, block, found, moments)
-        calendar = Icalendar::Calendar.parse("BEGIN:VCALENDAR\r\nVERSION:2.0\r\n#{block.strip.gsub(/\r?\n/, "\r\n")}\r\nEND:VCALENDAR\r\n").first
+        calendar = Icalendar::Calendar.parse("BEGIN:VCALENDAR\r\nVERSION:2.0\r\n#{block.strip.gsub(/\r?\n/,
+          "\r\n")}\r\nEND:VCALENDAR\r\n").first
         (kind == "VTODO") ? found.todos << todo_in(calendar.todos.first, moments) : found.events << event_in(calendar.events.first, moments)
       rescue # the gems raise whatever a broken line leads to
         found.problems << "“#{block[/^SUMMARY[^:\r\n]*:([^\r\n]*)/i, 1].to_s.strip[0, 80]}” cannot be read; it was left out."

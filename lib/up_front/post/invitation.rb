@@ -14,7 +14,8 @@ module UpFront
 
       MOST_ATTENDEES = 200
 
-      # @param text [String, nil] the calendar @param zone [Core::Zone, Core::Journey] the owner's @return [Read, nil] nil of what cannot be read
+      # @param text [String, nil] the calendar @param zone [Core::Zone, Core::Journey] the owner's @return [Read, nil] nil of what cannot
+      #   be read
       def self.of(text, zone)
         text && new(text, zone).read
       rescue # the gems raise whatever a broken line leads to
@@ -35,7 +36,9 @@ module UpFront
         event = calendar && Invitation.event(calendar) or return
         moments = CalendarMoments.new(@zone)
         item = CalendarItems.event_in(event, moments)
-        Read.new(method: calendar.ip_method.to_s.upcase.then { _1.empty? ? "PUBLISH" : _1 }, event: item, organizer: person(event.organizer),
+        Read.new(method: calendar.ip_method.to_s.upcase.then {
+          _1.empty? ? "PUBLISH" : _1
+        }, event: item, organizer: person(event.organizer),
           attendees: event.attendee.first(MOST_ATTENDEES).map { person(_1).merge(answer: answer(_1)) }, more: calendar.events.size - 1,
           one_of: !event.recurrence_id.nil?, problems: moments.problems)
       end

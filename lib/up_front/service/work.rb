@@ -16,7 +16,11 @@ module UpFront
 
       # What the person hears of.
       def announcing(clock)
-        [by_time("announcing") { Desk::Announce.new(clock).call }, by_time("tasks") { Desk::TasksCome.new(clock).call }, by_time("calling again") { Desk::CallAgain.new(clock).call },
+        [by_time("announcing") { Desk::Announce.new(clock).call }, by_time("tasks") {
+          Desk::TasksCome.new(clock).call
+        }, by_time("calling again") {
+             Desk::CallAgain.new(clock).call
+           },
           by_time("calling for views") { Desk::CallReviews.new(clock).call }]
       end
 

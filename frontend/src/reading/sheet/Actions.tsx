@@ -39,6 +39,12 @@ function Weigh({ sheet, act, show }: ActionsGiven) {
       <Button variant="text" data-pane="ink" onClick={() => show("ink")}>
         Ink <KeyCap of="ink" />
       </Button>
+      <Button variant="text" data-pane="task" onClick={() => show("task")}>
+        Task <KeyCap of="task" />
+      </Button>
+      <Button variant="text" data-pane="routine" onClick={() => show("routine")}>
+        Routines <KeyCap of="routine" />
+      </Button>
       <Button variant="text" data-pane="example" onClick={() => show("example")}>
         Example <KeyCap of="example" />
       </Button>

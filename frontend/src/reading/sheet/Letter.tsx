@@ -5,11 +5,12 @@ import { useRemoteContent } from "../../api/messages";
 import { Files } from "./Files";
 import styles from "./letter.module.css";
 import { PlainText } from "./PlainText";
+import type { Selected } from "./selected";
 
 const TALLEST = 20_000; // pixels; what is taller scrolls by itself
 
 /** The frame runs no script; it grows to its content, so that the sheet alone scrolls. */
-function Html({ id }: { id: number }) {
+function Html({ id, selected }: { id: number; selected: Selected }) {
   const [remote, setRemote] = useState(false);
   const [height, setHeight] = useState(120);
   const leftOut = useRemoteContent(id, !remote).data?.left_out;
@@ -37,14 +38,19 @@ function Html({ id }: { id: number }) {
         style={{ height }}
         onLoad={() => {
           measure();
-          frame.current?.contentDocument?.addEventListener("toggle", measure, true); // quoted text that is folded or opened
+          const page = frame.current?.contentDocument;
+          page?.addEventListener("toggle", measure, true); // quoted text that is folded or opened
+          page?.addEventListener("selectionchange", () => {
+            selected.text = page.getSelection()?.toString() ?? "";
+          });
         }}
       />
     </>
   );
 }
 
-export function Letter({ sheet }: { sheet: Sheet }) {
+/** @param selected has the text that is selected in what is shown as it was designed */
+export function Letter({ sheet, selected }: { sheet: Sheet; selected: Selected }) {
   const [plain, setPlain] = useState(false);
   return (
     <div className={styles.letter}>
@@ -57,7 +63,7 @@ export function Letter({ sheet }: { sheet: Sheet }) {
           in the file: <a href={`/api/messages/${sheet.id}/raw`}>save it as it came</a>.
         </p>
       )}
-      {sheet.html && !plain ? <Html id={sheet.id} /> : <PlainText sheet={sheet} />}
+      {sheet.html && !plain ? <Html id={sheet.id} selected={selected} /> : <PlainText sheet={sheet} />}
       {sheet.html && (
         <Button variant="text" onClick={() => setPlain(!plain)}>
           {plain ? "Show it as designed" : "Show the text alone"}

@@ -2,7 +2,7 @@ import KeyboardArrowDown from "@mui/icons-material/KeyboardArrowDown";
 import KeyboardArrowUp from "@mui/icons-material/KeyboardArrowUp";
 import Button from "@mui/material/Button";
 import IconButton from "@mui/material/IconButton";
-import { Suspense, useEffect, useRef, type ReactNode } from "react";
+import { Suspense, useEffect, useRef, useState, type ReactNode } from "react";
 import { Link, useNavigate } from "react-router";
 import { alertsOpened } from "../../api/alerts";
 import type { Sheet } from "../../api/client";
@@ -11,6 +11,8 @@ import { lazily } from "../../look/lazily";
 import { Fault } from "../../parts/Fault";
 import ui from "../../parts/page.module.css";
 import type { Acts } from "../acts";
+import type { Begin } from "../follow/begin";
+import { Followed } from "../follow/Followed";
 import { useList } from "../order";
 import { Actions } from "./Actions";
 import { Answer } from "./Answer";
@@ -24,12 +26,14 @@ import { LabelsPane } from "./LabelsPane";
 import { Letter } from "./Letter";
 import type { Pane } from "./pane";
 import { MakeRule } from "./MakeRule";
+import { Selected } from "./selected";
 import styles from "./sheet.module.css";
 import { Source } from "./Source";
 import { Thread } from "./Thread";
 import { Why } from "./Why";
 
 const AnswerPane = lazily("AnswerPane", () => import("../write/AnswerPane"));
+const FollowPane = lazily("FollowPane", () => import("../follow/FollowPane"));
 
 type Given = {
   id: number | undefined;
@@ -77,6 +81,8 @@ export function SheetPane({ id, at, act, pane, show, reads = "at once", step, em
   const list = useList();
   const data = id === undefined ? undefined : sheet.data;
   const close = () => show(undefined);
+  const [begin, setBegin] = useState<{ id: number; pane: Pane; of?: Begin }>();
+  const [selected] = useState(() => new Selected());
   useReadOnce(reads === "never" ? undefined : data, reads === "on leaving");
   if (id === undefined) return <aside className={`${ui.sheet} ${ui.nothing}`}>{empty}</aside>;
   return (
@@ -123,9 +129,16 @@ export function SheetPane({ id, at, act, pane, show, reads = "at once", step, em
               </p>
             ))}
             <Asks sheet={data} />
+            <Followed
+              sheet={data}
+              show={(wanted, of) => {
+                setBegin({ id, pane: wanted, of });
+                show(wanted);
+              }}
+            />
             {aside}
             {data.thread && data.thread.count > 1 && <Thread key={data.id} sheet={data} at={at} />}
-            <Letter sheet={data} />
+            <Letter sheet={data} selected={selected} />
             {data.thread?.count === 1 && <Thread key={data.id} sheet={data} at={at} />}
             <p className={styles.place}>{data.place}.</p>
             <Source id={data.id} />
@@ -140,6 +153,22 @@ export function SheetPane({ id, at, act, pane, show, reads = "at once", step, em
       {data && (pane === "reply" || pane === "reply_all" || pane === "forward") && (
         <Suspense fallback={null}>
           <AnswerPane key={pane} id={id} kind={pane} close={close} />
+        </Suspense>
+      )}
+      {data && (pane === "expect" || pane === "task" || pane === "event" || pane === "routine") && (
+        <Suspense fallback={null}>
+          <FollowPane
+            key={pane}
+            pane={pane}
+            sheet={data}
+            words={selected.words}
+            begin={begin?.id === id && begin.pane === pane ? begin.of : undefined}
+            step={step}
+            close={() => {
+              setBegin(undefined);
+              close();
+            }}
+          />
         </Suspense>
       )}
       {data && pane === "example" && <ExamplePane sheet={data} close={close} />}

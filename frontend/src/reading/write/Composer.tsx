@@ -5,6 +5,7 @@ import InputBase from "@mui/material/InputBase";
 import { useState } from "react";
 import { useNavigate } from "react-router";
 import { Problem } from "../../api/client";
+import type { ByDay } from "../../api/following";
 import { addDraftFile, removeDraftFile, useDropDraft, useSendDraft, type Draft, type Goes } from "../../api/outgoing";
 import { Given } from "../../parts/chips";
 import { Fault } from "../../parts/Fault";
@@ -16,12 +17,19 @@ import ui from "../../parts/page.module.css";
 import { PeopleField } from "../../parts/PeopleField";
 import { Slot } from "../../parts/Slot";
 import { Sure } from "../../parts/Sure";
+import { ExpectAnswer } from "./ExpectAnswer";
 import { SendLater } from "./SendLater";
 import { Templates } from "./Templates";
 import { useWriting } from "./useWriting";
 import styles from "./write.module.css";
 
-const TITLES = { new: "A new message", reply: "Your answer", reply_all: "Your answer to all", forward: "Forwarded" } as const;
+const TITLES = {
+  new: "A new message",
+  reply: "Your answer",
+  reply_all: "Your answer to all",
+  forward: "Forwarded",
+  nudge: "Asking again",
+} as const;
 const size = (bytes: number) => (bytes < 1_000_000 ? `${Math.ceil(bytes / 1_000)} kB` : `${(bytes / 1_000_000).toFixed(1)} MB`);
 
 type ComposerGiven = {
@@ -38,12 +46,13 @@ export function Composer({ draft, close, gone }: ComposerGiven) {
   const [copies, setCopies] = useState((body.cc?.length ?? 0) > 0 || (body.bcc?.length ?? 0) > 0);
   const [clear, setClear] = useState(false);
   const [asked, setAsked] = useState<Goes>();
+  const [expect, setExpect] = useState<ByDay | undefined>(draft.expect ? { on: draft.expect } : undefined);
   const [fault, setFault] = useState<string>();
   const send = useSendDraft();
   const drop = useDropDraft();
   const navigate = useNavigate();
   const failed = (problem: Error) => setFault(problem.message);
-  const put = (goes: Goes) => send.mutate({ id: draft.id, version: version(), clear, ...goes }, { onSuccess: gone });
+  const put = (goes: Goes) => send.mutate({ id: draft.id, version: version(), clear, expect, ...goes }, { onSuccess: gone });
   /** What is to be looked at again is shown first. */
   const begin = (goes: Goes) => {
     setFault(undefined);
@@ -129,6 +138,7 @@ export function Composer({ draft, close, gone }: ComposerGiven) {
           </p>
         ))}
       </div>
+      <ExpectAnswer asks={kept.asks} expect={expect} change={setExpect} />
       {elsewhere ? (
         <p className={ui.inPlace}>
           {problem.message}{" "}

@@ -5,6 +5,7 @@ import { useJournal } from "../../api/alerts";
 import type { Alert } from "../../api/client";
 import { Fault } from "../../parts/Fault";
 import ui from "../../parts/page.module.css";
+import { TableLink } from "../../parts/TableLink";
 import { AlertsNav } from "./AlertsNav";
 import styles from "./journal.module.css";
 import { Loudness } from "./Loudness";
@@ -57,6 +58,7 @@ export function JournalScreen() {
         <div className={ui.rowOf}>
           {page?.next_before && <Button onClick={() => setBefore(page.next_before ?? undefined)}>Earlier ones</Button>}
           {before && <Button onClick={() => setBefore(undefined)}>Back to the latest</Button>}
+          <TableLink of="alerts" />
         </div>
         <Fault of={journal} />
       </main>

@@ -1,11 +1,13 @@
 import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
 import { useState } from "react";
+import { Link } from "react-router";
 import { useHistory, useKeepHistory, useUndo } from "../../api/history";
 import { Fault } from "../../parts/Fault";
 import { fold } from "../../parts/fold";
 import { OneOf } from "../../parts/OneOf";
 import ui from "../../parts/page.module.css";
+import { TableLink } from "../../parts/TableLink";
 import { Pill } from "../../parts/Pill";
 import { DaysSlot } from "../../parts/DaysSlot";
 import styles from "./done.module.css";
@@ -104,6 +106,14 @@ export function DoneScreen() {
             <Done key={step.id} step={step} />
           ))}
         </ol>
+        {all.length > 0 && (
+          <p className={ui.rowOf}>
+            <Button variant="text" component={Link} to="/today/routines">
+              Keep the last of them as a routine
+            </Button>
+            <TableLink of="done" />
+          </p>
+        )}
         {all.length > 0 && <Kept days={history.data!.keep_days} />}
         <Fault of={history} />
       </main>

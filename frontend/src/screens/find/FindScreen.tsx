@@ -7,6 +7,7 @@ import { Choice, Given } from "../../parts/chips";
 import { Fault } from "../../parts/Fault";
 import { OneOf } from "../../parts/OneOf";
 import ui from "../../parts/page.module.css";
+import { TableLink } from "../../parts/TableLink";
 import { ListAndSheet } from "../../reading/ListAndSheet";
 import { MessageRow } from "../../reading/rows";
 import { SectionRows } from "../../reading/SectionRows";
@@ -159,6 +160,7 @@ export function FindScreen() {
           <Button aria-expanded={tidying} onClick={() => setTidying(!tidying)}>
             Tidy …
           </Button>
+          <TableLink of={`found?${new URLSearchParams({ text, ...narrowed }).toString()}`} />
         </div>
       )}
       {tidying && page && page.count > 0 && (

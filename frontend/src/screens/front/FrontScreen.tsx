@@ -1,5 +1,6 @@
 import Button from "@mui/material/Button";
-import { useState } from "react";
+import { Suspense, useState } from "react";
+import { lazily } from "../../look/lazily";
 import { Link, useParams } from "react-router";
 import type { Front, Row } from "../../api/client";
 import { useFront } from "../../api/front";
@@ -7,6 +8,7 @@ import { useStatus } from "../../api/moment";
 import { Fault } from "../../parts/Fault";
 import { KeyCap } from "../../parts/KeyCap";
 import ui from "../../parts/page.module.css";
+import { TableLink } from "../../parts/TableLink";
 import { InkLegend } from "../../reading/InkLegend";
 import { useActs } from "../../reading/acts";
 import { ListAndSheet } from "../../reading/ListAndSheet";
@@ -14,6 +16,8 @@ import { ReviewCall } from "../../reading/ReviewCall";
 import styles from "../../reading/rows.module.css";
 import { useDeferredRows } from "../../reading/useDeferredRows";
 import { Bands, inOrder } from "./Bands";
+
+const DueNow = lazily("DueNow", () => import("./DueNow"));
 
 const idsOf = (front: Front) => front.sections.flatMap(({ messages }) => messages.map(({ id }) => id));
 
@@ -71,6 +75,11 @@ export function FrontScreen() {
           <p className={ui.sub}>
             {page.waiting} {page.held > 0 && <Link to="/held">Look inside</Link>}
           </p>
+          {page.awaits_me && (
+            <p className={ui.sub}>
+              {page.awaits_me.said} {page.awaits_me.view && <Link to={`/views/${page.awaits_me.view}`}>See them</Link>}
+            </p>
+          )}
           {page.measure && (
             <p className={ui.sub}>
               {page.measure.said} <Link to="/report?days=today">The day</Link>
@@ -97,8 +106,14 @@ export function FrontScreen() {
               </Button>
             </div>
           )}
+          {(page.tasks.length > 0 || page.awaited.length > 0) && (
+            <Suspense fallback={null}>
+              <DueNow tasks={page.tasks} awaited={page.awaited} />
+            </Suspense>
+          )}
           <Bands sections={sections} open={open} fresh={new Set(fresh.map(({ id }) => id))} act={act} />
           <InkLegend names={page.inks} />
+          {page.count > 0 && <TableLink of="front" />}
           {page.older > 0 && (
             <p className={ui.quiet}>{page.older} older messages are on the Front too. Clear some of these to see them.</p>
           )}

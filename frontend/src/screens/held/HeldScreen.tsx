@@ -4,6 +4,7 @@ import type { Row } from "../../api/client";
 import { useHeld } from "../../api/front";
 import { Fault } from "../../parts/Fault";
 import ui from "../../parts/page.module.css";
+import { TableLink } from "../../parts/TableLink";
 import { useActs } from "../../reading/acts";
 import { ChooseAll } from "../../reading/chosen";
 import { ListAndSheet } from "../../reading/ListAndSheet";
@@ -85,6 +86,7 @@ export function HeldScreen() {
           )}
         </>
       )}
+      {page && page.count > 0 && <TableLink of="held" />}
       {!page && <Fault of={held} />}
     </ListAndSheet>
   );

@@ -2,10 +2,10 @@ import Autocomplete from "@mui/material/Autocomplete";
 import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
 import { useState, type FormEvent } from "react";
+import { Link } from "react-router";
 import type { Problem } from "../../api/client";
 import { useZones } from "../../api/moment";
 import { useAbout, useAboutPreview, useSaveAbout, type About, type AboutGiven } from "../../api/people";
-import { CardPicker } from "../../parts/CardPicker";
 import { Fault } from "../../parts/Fault";
 import ui from "../../parts/page.module.css";
 import { useSettled } from "../../parts/useSettled";
@@ -23,7 +23,6 @@ type Written = {
   addresses: string;
   organisation: string;
   time_zone: string;
-  contacts: string;
   accounts: Account[];
   stand: string;
 };
@@ -37,7 +36,6 @@ function written(about: About): Written {
     addresses: about.addresses.join("\n"),
     organisation: about.organisation.join("\n"),
     time_zone: about.time_zone,
-    contacts: about.contacts.map(({ term, name }) => (name ? `${name} <${term}>` : term)).join("\n"),
     accounts: about.accounts.map(({ id, name, addresses, messages, empty }) => ({
       id,
       name,
@@ -55,7 +53,6 @@ function given(form: Written): AboutGiven {
     time_zone: form.time_zone,
     addresses: linesOf(form.addresses),
     organisation: linesOf(form.organisation),
-    contacts: linesOf(form.contacts),
     accounts: form.accounts.map(({ id, name, addresses }) => ({ ...(id ? { id } : {}), name, addresses: linesOf(addresses) })),
   };
 }
@@ -201,21 +198,9 @@ function Form({ about }: { about: About }) {
         <div className={ui.band}>
           <h2>Contacts</h2>
         </div>
-        <Lines
-          label="Contacts"
-          value={form.contacts}
-          says="People whom you know: “my contacts” in rules. Paste addresses, with or without names; @b.example stands for everyone there."
-          wrong={wrong("/contacts")}
-          change={(contacts) => set({ contacts })}
-        />
-        <div className={ui.rowOf}>
-          <CardPicker add={(emails) => set({ contacts: [form.contacts.trim(), ...emails].filter(Boolean).join("\n") })} />
-          {about.contacts.length > 0 && (
-            <Button component="a" variant="text" href="/api/contacts" download>
-              Save them as contact cards (.vcf)
-            </Button>
-          )}
-        </div>
+        <p className={ui.quiet}>
+          Whom you know, “my contacts” in rules, stands under <Link to="/senders/contacts">Contacts</Link>.
+        </p>
       </section>
       <div className={`${ui.editorFoot} ${styles.foot}`}>
         <div role="status">
@@ -238,7 +223,7 @@ function Form({ about }: { about: About }) {
   );
 }
 
-/** Who the owner is, and what belongs to them: what is written here is what rules mean by me, my organisation and my contacts. */
+/** Who the owner is, and what belongs to them: what is written here is what rules mean by me and my organisation. */
 export function AboutScreen() {
   const about = useAbout();
   return (

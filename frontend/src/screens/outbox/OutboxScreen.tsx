@@ -4,6 +4,7 @@ import { beginDraft, useChangeOutgoing, useDraft, useOutbox, type OutboxAct } fr
 import { Fault } from "../../parts/Fault";
 import { KeyCap } from "../../parts/KeyCap";
 import ui from "../../parts/page.module.css";
+import { TableLink } from "../../parts/TableLink";
 import { useNotices } from "../../parts/notices";
 import { Composer } from "../../reading/write/Composer";
 import { DraftRow, GoingRow } from "./rows";
@@ -91,6 +92,7 @@ export function OutboxScreen() {
             )}
           </>
         )}
+        <TableLink of="outbox" />
         <Fault of={outbox} />
       </main>
       <aside className={id === undefined ? `${ui.sheet} ${ui.nothing}` : ui.sheet} aria-label="What is being written">

@@ -2,6 +2,7 @@ import { SubNav } from "../../parts/SubNav";
 
 const PAGES = [
   ["/senders", "Who writes"],
+  ["/senders/contacts", "Contacts"],
   ["/senders/away", "Kept away"],
   ["/senders/asked", "Asked to stop"],
 ] as const;

@@ -6,6 +6,7 @@ import type { SenderQuestion, SenderRow } from "../../api/senders";
 import { Given } from "../../parts/chips";
 import { OneOf } from "../../parts/OneOf";
 import ui from "../../parts/page.module.css";
+import { TableLink } from "../../parts/TableLink";
 import { Slot } from "../../parts/Slot";
 import { useFallenFocus } from "../../parts/useFallenFocus";
 import { useSettled } from "../../parts/useSettled";
@@ -113,6 +114,7 @@ export function SendersScreen() {
           scroll={scroll}
           told={told}
         />
+        <TableLink of="senders" />
       </main>
       <SenderSheet by={by} open={open} close={() => show(undefined)} />
     </div>

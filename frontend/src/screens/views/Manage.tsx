@@ -44,6 +44,8 @@ export function Manage({ view, views, show, children }: Given) {
           { label: "Why is one not here?", act: () => show("why") },
           { label: "Duplicate", act: copy },
           { label: "Save as a file", act: save },
+          { label: "Save its mail (.mbox)", act: () => window.location.assign(`/api/views/${view.id}/mail.mbox`) },
+          { label: "Save as a table (.csv)", act: () => window.location.assign(`/api/tables/view.csv?view=${view.id}`) },
           {
             label: "Earlier among the views",
             disabled: place <= 0,

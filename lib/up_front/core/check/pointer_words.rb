@@ -7,7 +7,8 @@ module UpFront
       ONES = {"rules" => "rule", "windows" => "window", "rounds" => "round", "groups" => "group", "labels" => "label", "inks" => "ink",
               "views" => "view", "members" => "member", "accounts" => "account", "days_off" => "day off", "busy" => "meeting",
               "heads_down" => "planned heads-down", "trips" => "trip", "review" => "review time", "templates" => "template",
-              "contacts" => "contact", "routines" => "routine", "addresses" => "address", "all" => "condition", "any" => "condition", "none" => "condition"}.freeze
+              "contacts" => "contact", "routines" => "routine", "addresses" => "address", "all" => "condition", "any" => "condition",
+              "none" => "condition"}.freeze
 
       module_function
 

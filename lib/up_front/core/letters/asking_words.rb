@@ -12,16 +12,19 @@ module UpFront
         please|kindly|let\ me\ know|let\ us\ know|let\ me\ have|(?:i|we)(?:'d|\ would)\ be\ (?:very\ )?(?:grateful|glad|happy)\ if|
         (?:i|we)(?:'d|\ would)\ appreciate|(?:i|we)\ wonder(?:ed)?\ if\ you|if\ you\ (?:c|w)ould|
         get\ back\ to\ (?:me|us)|(?:i|we)\ need\ you\ to|(?:i|we)\ need\ (?:\S+\ ){0,4}from\ you|(?:i|we)\ need\ your|remind\ me|
-        (?:waiting|wait)\ for\ your|await(?:ing)?\ your|looking\ forward\ to\ (?:your\ (?:answer|reply|reaction|comments)|hearing\ from\ you)|
+        (?:waiting|wait)\ for\ your|await(?:ing)?\ your|looking\ forward\ to\ (?:your\ (?:answer|reply|reaction|comments)|
+        hearing\ from\ you)|
         (?:i|we)\ (?:would\ like\ to\ )?ask\ you\ to|
 
-        bitte|bitten\ (?:wir\ )?(?:um|sie|euch|dich)|wir\ bitten|bräuchten?|brauchen?\ (?:\S+\ ){0,2}(?:ihre?n?|deine?n?|eure?n?|von\ (?:ihnen|dir|euch))|
+        bitte|bitten\ (?:wir\ )?(?:um|sie|euch|dich)|wir\ bitten|bräuchten?|brauchen?\ (?:\S+\ ){0,2}(?:ihre?n?|deine?n?|eure?n?|
+        von\ (?:ihnen|dir|euch))|
         (?:wäre|wären)\ (?:\S+\ ){0,3}dankbar|lassen\ sie\ (?:mich|uns)\ wissen|lass\ (?:mich|uns)\ wissen|
         (?:geben\ sie|gib|gebt)\ (?:\S+\ ){0,3}bescheid|sagen\ sie\ (?:mir|uns)|sag\ (?:mir|uns)|
         warten?\ (?:\S+\ ){0,2}auf\ (?:ihre?|deine?|eure?)n?|(?:antwort|rückmeldung|nachricht|rückruf)\ würden?\ (?:ich\ mich|wir\ uns)|
         freuen?\ (?:mich|uns)\ auf\ (?:ihre|deine|eure)\ (?:antwort|rückmeldung)|
 
-        por\ favor|(?:se\ )?faz(?:em)?\ favor|agrade(?:ço|cemos|cia|cíamos|ceria)\ que|pe(?:ço|dimos)(?:-(?:lhe|te|vos|lhes))?\ (?:que|para|o|a|os|as)\b|
+        por\ favor|(?:se\ )?faz(?:em)?\ favor|agrade(?:ço|cemos|cia|cíamos|ceria)\ que|pe(?:ço|dimos)(?:-(?:lhe|te|vos|lhes))?\ (?:que|
+        para|o|a|os|as)\b|
         solicit(?:o|amos)|aguard(?:o|amos)\ (?:a|o)\ (?:sua|tua|vossa|seu|teu|vosso)|à\ espera\ da?\ (?:sua|tua|vossa)|
         precis(?:o|amos)\ (?:que|d[oa]s?\ (?:seus?|suas?|teus?|tuas?|voss[oa]s?))|gost(?:aria|aríamos|ava)\ (?:que|de\ saber)|
         (?:diga|diz|avise|avisa|envie|envia|mande|manda|confirme|confirma|informe|ligue|liga|responda)-(?:me|nos)
@@ -42,17 +45,20 @@ module UpFront
 
       # What is polite, or loud, and asks nothing.
       COURTESY = /(?:
-        please\ (?:find|note|see\ (?:attached|enclosed|below)|accept|do\ not\ reply|don'?t\ reply|be\ (?:advised|informed|aware)|disregard|ignore|feel\ free)|
+        please\ (?:find|note|see\ (?:attached|enclosed|below)|accept|do\ not\ reply|don'?t\ reply|be\ (?:advised|informed|aware)|
+        disregard|ignore|feel\ free)|
         (?:hesitate|feel\ free)|if\ (?:you\ (?:have|need)|there\ (?:is|are))\ any|in\ urgent\ cases|
         \bhow\ are\ you|\bhow\ do\ you\ do|did\ you\ know|looking\ for\ |want\ (?:fewer|more|to)|why\ not\ |no\ need\ to\ |
         (?:isn't|aren't|wasn't|doesn't|don't|didn't|hasn't)\ (?:it|they|he|she|we|you)\?|
         asked\ (?:me\ |us\ |him\ |her\ )?(?:if|whether)|unsubscribe|
 
         bitte\ (?:beachten|entschuldigen|nicht\ antworten|finden|sehr|schön)|antworten\ sie\ (?:bitte\ )?nicht|wie\ bitte|
-        zu\ entschuldigen|um\ (?:entschuldigung|verständnis|nachsicht)|(?:bei|für)\ (?:rück)?fragen|falls\ sie\ (?:noch\ )?fragen|wenn\ sie\ (?:noch\ )?fragen|
+        zu\ entschuldigen|um\ (?:entschuldigung|verständnis|nachsicht)|(?:bei|für)\ (?:rück)?fragen|falls\ sie\ (?:noch\ )?fragen|
+        wenn\ sie\ (?:noch\ )?fragen|
         in\ dringenden\ fällen|wie\ geht|schon\ gewusst|wussten\ sie|nicht\ wahr|lust\ auf|gefragt,\ ob|nicht\ antworten|
 
-        não\ (?:hesite|responda|é\ preciso)|(?:se|caso)\ tiver|(?:alguma|qualquer)\ (?:dúvida|questão)|(?:sabia|sabias)\ que|tudo\ bem|como\ (?:está|estás|vai)\?|
+        não\ (?:hesite|responda|é\ preciso)|(?:se|caso)\ tiver|(?:alguma|qualquer)\ (?:dúvida|questão)|(?:sabia|sabias)\ que|tudo\ bem|
+        como\ (?:está|estás|vai)\?|
         pedimos\ desculpas?|peço\ desculpas?|,\ não\ (?:é|ficou|foi|acha)|(?:como|já|sim,)\ pode|pode\ ser|perguntei|perguntou
       )/xi
 

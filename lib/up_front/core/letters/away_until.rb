@@ -5,7 +5,8 @@ module UpFront
     # Until when an automatic reply says that its sender is away, in English, German or Portuguese.
     module AwayUntil
       BACK = /\b(?:until|till|back|return|again|through|bis|wieder|zurück|ab|até|volt[oa]|regress[oa]|de volta)\b/i
-      AWAY = /\b(?:away|out of (?:the )?office|absent|leave|holiday|vacation|abwesend|urlaub|nicht (?:im|am|erreichbar)|ausente|férias|fora)\b/i
+      AWAY = /\b(?:away|out\ of\ (?:the\ )?office|absent|leave|holiday|vacation|abwesend|urlaub|nicht\ (?:im|am|erreichbar)|ausente|
+        férias|fora)\b/xi
 
       module_function
 

@@ -52,19 +52,23 @@ module UpFront
         (?<![\d.,\/])(?<dot_day>\d{1,2})\.\s?(?<dot_month>\d{1,2})\.\s?(?<dot_year>\d{4}|\d{2})(?![\d.]\d|\d)|
         (?<![\d.,\/])(?<bar_day>\d{1,2})\/(?<bar_month>\d{1,2})\/(?<bar_year>\d{4}|\d{2})(?![\d\/])|
         #{LEAD}(?<short_day>\d{1,2})(?:\.(?<short_month>\d{1,2})\.(?!\d)|\/(?<slash_month>\d{1,2})(?![\d\/]))|
-        (?<![\d.,:])(?<named_day>\d{1,2})(?:st|nd|rd|th|\.|º)?\s+(?:of\s+|de\s+)?(?<named_month>#{month})\b\.?(?:,?\s+(?:de\s+)?(?<named_year>#{year}))?|
+        (?<![\d.,:])(?<named_day>\d{1,2})(?:st|nd|rd|th|\.|º)?\s+(?:of\s+|de\s+)?(?<named_month>#{month})\b\.?
+          (?:,?\s+(?:de\s+)?(?<named_year>#{year}))?|
         \b(?<first_month>#{month})\s+(?<first_day>\d{1,2})(?:st|nd|rd|th)?\b(?![.:]\d)(?:,?\s+(?<first_year>\d{4}))?|
-        (?:\b(?<which>next|this|coming|last|nächste[nr]?|kommende[nr]?|diese[nr]?|letzte[nr]?|vergangene[nr]?|próxim[ao]|est[ae]|passad[ao])\s+)?
+        (?:\b(?<which>next|this|coming|last|nächste[nr]?|kommende[nr]?|diese[nr]?|letzte[nr]?|
+          vergangene[nr]?|próxim[ao]|est[ae]|passad[ao])\s+)?
           \b(?<weekday>#{weekday})\b(?<passed>\s+passad[ao])?|
         \b(?:na|até|à|próxima|esta|nesta)\s+(?<weekday>#{any(SHORT_WEEKDAYS)})\b(?!-)(?<passed>\s+passad[ao])?|
-        \b(?<near>#{any(["day after tomorrow", "depois de amanhã", "übermorgen", "tomorrow", "amanhã", "tonight", "today", "heute", "hoje"])})\b|
+        \b(?<near>#{any(["day after tomorrow", "depois de amanhã", "übermorgen", "tomorrow", "amanhã", "tonight", "today", "heute",
+          "hoje"])})\b|
         (?<morning>\b(?:am|guten|heute|jeden|der|den|diesen)\s+)?\b(?<near>morgen)\b|
         \b(?:in|within|daqui\ a|dentro\ de)\s+(?<count>\d{1,2}|#{any(COUNT_NAMES.flatten)})\s+
           (?<unit>days?|weeks?|tage?n?|wochen?|dias?|semanas?)\b
       )/xi
 
       TIME = /(?:
-        (?<![\d.:,])(?<hour>[01]?\d|2[0-3])(?::|\.(?=\d\d\s?(?:uhr|[ap]\.?m)))(?<minute>[0-5]\d)(?![\d:])\s*(?:uhr)?\s*(?<half>[ap]\.?m\b\.?)?|
+        (?<![\d.:,])(?<hour>[01]?\d|2[0-3])(?::|\.(?=\d\d\s?(?:uhr|[ap]\.?m)))(?<minute>[0-5]\d)(?![\d:])\s*(?:uhr)?\s*
+          (?<half>[ap]\.?m\b\.?)?|
         (?<![\d.:,])(?<hour>[01]?\d|2[0-3])\s?h(?<minute>[0-5]\d)?\b|
         (?<![\d.:,])(?<hour>[01]?\d|2[0-3])\s+uhr(?:\s+(?<minute>[0-5]\d)\b)?|
         (?<![\d.:,])(?<hour>1[0-2]|0?[1-9])\s?(?<half>[ap]\.?m\b\.?)|

@@ -5,7 +5,8 @@ module UpFront
     # The days and times that a letter names, as they are written in English, German and Portuguese; not those that lie before the day on
     # which it was written. A day without a year is the one that lies nearest ahead; a time counts with the day in whose sentence it stands.
     class SaidMoments
-      # @!attribute date [Date] in the owner's zone @!attribute minutes [Integer, nil] after midnight @!attribute until_minutes [Integer, nil]
+      # @!attribute date [Date] in the owner's zone @!attribute minutes [Integer, nil] after midnight @!attribute until_minutes [Integer,
+      #   nil]
       #   where it says how long @!attribute said [String] as it stands there @!attribute sentence [String]
       Moment = Struct.new(:date, :minutes, :until_minutes, :said, :sentence, keyword_init: true) do
         # @return [String] "2027-03-05", "2027-03-08T10:30", as the owner's clock shows it

@@ -54,6 +54,7 @@ module UpFront
       # @return [String] by which it is found: its first address
       def key = Address.normalise(addresses.first)
       def keys = addresses.map { Address.normalise(_1) }
+      def known_by?(key) = keys.any?(key)
 
       # @return [Boolean] whether it is more than a domain
       def person? = !addresses.first.start_with?("@")

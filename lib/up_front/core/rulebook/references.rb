@@ -2,7 +2,8 @@
 
 module UpFront
   module Core
-    # What the body of a rule, a view, a promise, an example or a routine names of the rest of its rulebook: groups, labels, inks, templates, rounds,
+    # What the body of a rule, a view, a promise, an example or a routine names of the rest of its rulebook: groups, labels, inks,
+    # templates, rounds,
     # windows, forwarding addresses. Bodies are in the file's shape; names are compared folded.
     module References
       KINDS = %w[groups labels inks templates rounds windows forward_to accounts].freeze

@@ -35,14 +35,17 @@ module UpFront
         def key(given, check)
           return if given.nil?
 
-          (given.is_a?(String) && given.match?(KEY)) ? given : check.refuse("a letter from a to z", given, words: "A routine's key is one letter, a to z.")
+          (given.is_a?(String) && given.match?(KEY)) ? given : check.refuse("a letter from a to z", given,
+            words: "A routine's key is one letter, a to z.")
         end
 
         def effects(given, check, names)
           return RuleEffects.new({}, names) if given.nil?
 
           others = given.is_a?(Hash) ? given.keys - TOPICS : []
-          others.each { check.at(_1).refuse("one of #{TOPICS.join(", ")}", _1, words: "“#{_1.to_s.tr("_", " ")}” is nothing that a routine does.") }
+          others.each {
+            check.at(_1).refuse("one of #{TOPICS.join(", ")}", _1, words: "“#{_1.to_s.tr("_", " ")}” is nothing that a routine does.")
+          }
           others.empty? ? RuleEffects.read(given, check, names) : nil
         end
 
@@ -65,7 +68,10 @@ module UpFront
           days = given.key?("in_days") ? check.at("in_days").whole(given["in_days"], least: 0) : nil
           check.at("in_days").refuse("at most #{FURTHEST_DAYS}", days) if days && days > FURTHEST_DAYS
           check.at("at").time(given["at"]) if given["at"]
-          check.at("at").refuse("a day for the time", given["at"], words: "Give the task a day, or leave its time out.") if given["at"] && days.nil?
+          if given["at"] && days.nil?
+            check.at("at").refuse("a day for the time", given["at"],
+              words: "Give the task a day, or leave its time out.")
+          end
           given
         end
 
@@ -119,7 +125,7 @@ module UpFront
       def task_day
         days = task["in_days"] or return ""
         day = {0 => "today", 1 => "tomorrow"}.fetch(days) { "in #{days} days" }
-        " for #{day}#{" at #{task["at"]}" if task["at"]}"
+        ", due #{day}#{" at #{task["at"]}" if task["at"]}"
       end
     end
   end

@@ -9,7 +9,8 @@ module UpFront
       VERSION = 1
       MAX_BYTES = 5 * 1024 * 1024
 
-      attr_reader :owner, :accounts, :names, :plan, :rules, :views, :promises, :examples, :routines, :revision, :document, :candidates, :context,
+      attr_reader :owner, :accounts, :names, :plan, :rules, :views, :promises, :examples, :routines, :revision, :document, :candidates,
+        :context,
         :by_name, :pauses
 
       # @param json [String] UTF-8, at most 5 MB, strict JSON (RFC 8259) without doubled keys

@@ -54,7 +54,8 @@ module UpFront
 
       def routine
         effects = Routine::TOPICS.to_h { |topic| [topic, Effects.find(topic).schema(self)] }
-        object({"name" => NAME, "key" => {"type" => "string", "pattern" => "^[a-z]$"}, "then" => object(effects), "clear" => FLAG, "next" => FLAG,
+        object({"name" => NAME, "key" => {"type" => "string", "pattern" => "^[a-z]$"}, "then" => object(effects), "clear" => FLAG,
+          "next" => FLAG,
                 "put_off" => {"oneOf" => [object({"in" => ref("duration")}, %w[in]), object({"at" => ref("time")}, %w[at])]},
                 "task" => object({"words" => NAME, "in_days" => {"type" => "integer", "minimum" => 0, "maximum" => Routine::FURTHEST_DAYS},
                                   "at" => ref("time")}, %w[words])}, Routine::REQUIRED)

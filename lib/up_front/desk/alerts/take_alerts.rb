@@ -21,7 +21,9 @@ module UpFront
           Store::Alert.where(id: waiting.map(&:id)).update_all(sounded_at: now)
           event("alert_taken", ids: waiting.map(&:id))
           missed, fresh = waiting.partition { |alert| alert.called_at < now - MISSED_SECONDS }
-          Taken.new(fresh: fresh, missed: missed.sort_by { |alert| [-Core::AlertEffect::LEVELS.index(alert.level), alert.at] }, tasks: tasks)
+          Taken.new(fresh: fresh, missed: missed.sort_by { |alert|
+            [-Core::AlertEffect::LEVELS.index(alert.level), alert.at]
+          }, tasks: tasks)
         end
       end
 

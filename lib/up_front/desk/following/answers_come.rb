@@ -25,7 +25,7 @@ module UpFront
 
       def answered(row, message, id)
         row.update!(state: "answered", answer_id: id, over_at: now)
-        event("awaited", path: "/awaited", name: row.id.to_s,
+        event("awaited", path: "/today/awaited", name: row.id.to_s,
           message: "#{Core::Visible.line(message.from.first.shown)} has answered “#{Core::Visible.line(row.subject)}”.")
       end
 

@@ -20,7 +20,8 @@ module UpFront
           raise Impossible.gone("message") if message_id && !Store::Message.exists?(id: message_id)
           raise Impossible.new("There are #{MOST} already. Take some out.", status: 409) if Store::Appointment.standing.count >= MOST
 
-          row = Store::Appointment.new(uid: "#{SecureRandom.uuid}@up-front", message_id: message_id, title: "", created_at: now, changed_at: now)
+          row = Store::Appointment.new(uid: "#{SecureRandom.uuid}@up-front", message_id: message_id, title: "", created_at: now,
+            changed_at: now)
           assign(row, {"title" => ""}.merge(given))
           row.save!
           kept(row, "“#{row.title}” is in your calendar: #{said(row)}.", [Appointments.made(row, now)])

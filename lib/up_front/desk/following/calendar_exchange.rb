@@ -7,7 +7,8 @@ module UpFront
       DONE_DAYS = 7 # that what was done goes along
 
       class << self
-        # @param zone [Core::Zone, Core::Journey] @return [Array<Post::CalendarItems::Todo>] what is open, rules' follow-ups too, and done of late
+        # @param zone [Core::Zone, Core::Journey] @return [Array<Post::CalendarItems::Todo>] what is open, rules' follow-ups too, and done
+        #   of late
         def todos(zone, now)
           own = Store::Task.standing.where("done_at IS NULL OR done_at > ?", now - DONE_DAYS * 86_400).order(:id).map { todo(_1) }
           own + FollowUps.all(zone).map { |row| todo(row, uid: "follow-up-#{row.message_id}@up-front", words: row.words) }
@@ -39,7 +40,9 @@ module UpFront
 
         private
 
-        def title(event) = Core::Visible.line(event.title.strip)[0, Appointments::MOST_TITLE].then { _1.empty? ? "an event without a name" : _1 }
+        def title(event)
+          Core::Visible.line(event.title.strip)[0, Appointments::MOST_TITLE].then { _1.empty? ? "an event without a name" : _1 }
+        end
       end
 
       # @param bytes [String] a calendar's file @return [Done] @raise [Impossible]
@@ -86,7 +89,8 @@ module UpFront
 
       def row_of(model, uid)
         uid = SecureRandom.uuid if uid.strip.empty?
-        model.find_by(uid: uid[0, 255]) || model.new(uid: uid[0, 255], created_at: now, changed_at: now, **((model == Store::Task) ? {words: ""} : {title: ""}))
+        model.find_by(uid: uid[0,
+          255]) || model.new(uid: uid[0, 255], created_at: now, changed_at: now, **((model == Store::Task) ? {words: ""} : {title: ""}))
       end
 
       def keep(row, was_new)
@@ -98,7 +102,8 @@ module UpFront
       end
 
       def brought(tasks, events)
-        Core::English.join([Core::English.count(tasks, "thing to do", "things to do"), Core::English.count(events, "event")], "and") + " brought in"
+        Core::English.join([Core::English.count(tasks, "thing to do", "things to do"), Core::English.count(events, "event")],
+          "and") + " brought in"
       end
 
       def left_out(found) = found.problems.any? ? " #{found.problems.first(3).join(" ")}" : ""

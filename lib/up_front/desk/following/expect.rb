@@ -110,7 +110,8 @@ module UpFront
         row = Store::Awaited.find_by(id: id) or raise Impossible.gone("expectation")
         return row if row.state == "open"
 
-        raise Impossible.new("It is not awaited any more: #{(row.state == "answered") ? "an answer has come" : "you said so"}.", status: 409)
+        raise Impossible.new("It is not awaited any more: #{(row.state == "answered") ? "an answer has come" : "you said so"}.",
+          status: 409)
       end
 
       def move(row, due_at)

@@ -5,7 +5,8 @@ module UpFront
     # The follow-ups that rules ask for, as tasks: of mail that is not done with, until the person takes one up.
     module FollowUps
       # As {Store::Task} is looked at. @!attribute key [String]
-      Row = Struct.new(:key, :message_id, :words, :note, :due_on, :due_minutes, :due_at, :alert, :made_by, :rule, :done_at, keyword_init: true)
+      Row = Struct.new(:key, :message_id, :words, :note, :due_on, :due_minutes, :due_at, :alert, :made_by, :rule, :done_at,
+        keyword_init: true)
       MOST = 500
 
       module_function

@@ -17,7 +17,8 @@ module UpFront
         fit!(invitation)
         email = own_address(message, invitation)
         name = Store::CurrentRulebook.rulebook.owner["name"]
-        reply = Post::Apart.call(:invitation_reply, raw, answer: answer, email: email, name: name, comment: comment.to_s[0, MOST_COMMENT], now: now)
+        reply = Post::Apart.call(:invitation_reply, raw, answer: answer, email: email, name: name, comment: comment.to_s[0, MOST_COMMENT],
+          now: now)
         transaction do
           server!(message.account)
           outgoing = put_out(message, invitation, answer, reply, Core::Address.new(email, name), comment)
@@ -48,7 +49,8 @@ module UpFront
       def server!(account)
         return if Store::MailServer.exists?(account_id: account.id)
 
-        raise Impossible.new("Up Front does not know by which server mail of “#{account.name}” goes out. Give it under Mail out.", status: 409)
+        raise Impossible.new("Up Front does not know by which server mail of “#{account.name}” goes out. Give it under Mail out.",
+          status: 409)
       end
 
       # The address that was invited, where it is one of ours.
@@ -61,8 +63,10 @@ module UpFront
         to = [Core::Address.new(invitation.organizer[:email], invitation.organizer[:name])]
         subject = "#{SUBJECTS.fetch(answer)}: #{invitation.event.title}"
         key = Post::OutgoingLetter.message_id(sender.domain)
-        letter = Post::OutgoingLetter.new(from: sender, to: to, subject: subject, text: text(answer, invitation, sender, comment), calendar: reply,
-          message_id: key, at: zone.local(now), references: Core::Answer.new(message.to_core, Store::CurrentRulebook.rulebook.names, nil).references,
+        letter = Post::OutgoingLetter.new(from: sender, to: to, subject: subject, text: text(answer, invitation, sender, comment),
+          calendar: reply,
+          message_id: key, at: zone.local(now), references: Core::Answer.new(message.to_core, Store::CurrentRulebook.rulebook.names,
+            nil).references,
           answers: true).to_s
         PutOut.new(clock).call(letter, message_key: key, people: {"to" => to}, sender: sender.email, subject: subject,
           why: "You #{SAID.fetch(answer)} an invitation.".sub("accepted for now an invitation", "accepted an invitation for now"),
@@ -90,7 +94,11 @@ module UpFront
         row.assign_attributes(**CalendarExchange.columns(invitation.event), message_id: message.id, answer: answer, outgoing: outgoing,
           changed_at: now, dropped_at: nil)
         row.save!
-        made ? Appointments.made(row, now) : trail(row).then { |kept| kept.merge(%w[before after].to_h { [_1, kept[_1].except("changed_at")] }) }
+        made ? Appointments.made(row, now) : trail(row).then { |kept|
+          kept.merge(%w[before after].to_h {
+            [_1, kept[_1].except("changed_at")]
+          })
+        }
       end
     end
   end

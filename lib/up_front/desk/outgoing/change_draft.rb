@@ -117,7 +117,8 @@ module UpFront
         return {"to" => [], "cc" => [], "bcc" => [], "subject" => "", "text" => signature.empty? ? "" : "\n#{signature}"} unless message
 
         rulebook = Store::CurrentRulebook.rulebook
-        begun = Core::Answer.new(message.to_core, rulebook.names, Core::TimeFormat.new(rulebook.zone, now)).begun((kind == "nudge") ? "reply" : kind)
+        begun = Core::Answer.new(message.to_core, rulebook.names,
+          Core::TimeFormat.new(rulebook.zone, now)).begun((kind == "nudge") ? "reply" : kind)
         {"to" => begun[:to].map { written(_1) }, "cc" => begun[:cc].map { written(_1) }, "bcc" => [], "subject" => begun[:subject],
          "text" => "\n\n#{begun[:text]}#{signature}"}
       end

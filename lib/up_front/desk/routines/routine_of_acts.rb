@@ -46,8 +46,11 @@ module UpFront
 
         def of_state(change, step)
           after = change.after
-          effects = {"flag" => after["flagged"] || nil, "priority" => after["priority"], "ink" => after["ink"].to_s.then { _1 unless _1.empty? },
-                     "labels" => labels(change), "keep_at_top" => after["keep_at_top"] || nil, "mark_read" => (true if after["unread"] == false),
+          effects = {"flag" => after["flagged"] || nil, "priority" => after["priority"], "ink" => after["ink"].to_s.then {
+            _1 unless _1.empty?
+          },
+                     "labels" => labels(change), "keep_at_top" => after["keep_at_top"] || nil,
+                     "mark_read" => (true if after["unread"] == false),
                      "discard" => (true if after["discarded_at"])}.compact
           own = {"put_off" => put_off(after, step), "clear" => (true if after["cleared_at"] && !after["put_off_at"])}.compact
           effects.delete("mark_read") if effects.size > 1 || own.any?

@@ -6,7 +6,8 @@ module UpFront
     class RoutinePreview < Act
       MOST = ChangeStates::AT_ONCE # messages that are gone into
 
-      # @param body [Hash] in the file's shape @param ids [Array<Integer>] @return [Array<String>] sentences @raise [Core::Refused, Impossible]
+      # @param body [Hash] in the file's shape @param ids [Array<Integer>] @return [Array<String>] sentences @raise [Core::Refused,
+      #   Impossible]
       def call(body, ids)
         run = RunRoutine.new(clock, body.merge("then" => (body["then"] || {}).except(*Core::Routine::SENDING)))
         whole = RunRoutine.new(clock, body)
@@ -39,7 +40,9 @@ module UpFront
       def told(routine, count)
         Core::Routine::SENDING.filter_map do |topic|
           value = routine.effects[topic] or next
-          (topic == "reply") ? "Answers #{Core::English.count(count, "message")} with “#{value}”." : "Forwards #{Core::English.count(count, "message")} to #{Core::English.join(Array(value), "and")}."
+          (topic == "reply") ? "Answers #{Core::English.count(count,
+            "message")} with “#{value}”." : "Forwards #{Core::English.count(count,
+              "message")} to #{Core::English.join(Array(value), "and")}."
         end
       end
     end

@@ -125,7 +125,8 @@ module UpFront
         send_draft("reply", id) do |body|
           text = Core::Template.new(rulebook.names.find(:templates, template)["text"])
           person = GivenRecipients.read(body["to"], "/to", rulebook.document).first
-          values = Core::Template.values(person, subject: body["subject"], date: Core::English.day(rulebook.zone.date(now)), me: rulebook.owner["name"])
+          values = Core::Template.values(person, subject: body["subject"], date: Core::English.day(rulebook.zone.date(now)),
+            me: rulebook.owner["name"])
           lacking = text.lacking(values)
           raise Impossible, "{#{lacking.first}} of the template “#{template}” has no value." if lacking.any?
 

@@ -6,7 +6,8 @@ module UpFront
     # contacts” follows at once. An address is one contact's: where it is given to another, it goes over to that one.
     class ChangeContacts < ChangeRulebook
       # @param was [String, nil] the address by which the one that is changed is found; nil for a new one
-      # @param given [Hash] name, addresses (as they are written), organisation, phone, note @return [Done] @raise [Core::Refused, Impossible]
+      # @param given [Hash] name, addresses (as they are written), organisation, phone, note @return [Done] @raise [Core::Refused,
+      #   Impossible]
       def save(was, given)
         transaction do
           before = contacts
@@ -17,7 +18,8 @@ module UpFront
             rest.size < before.size - [former].compact.size
 
           place = former ? before.index(former) : before.size
-          put([*before[0...place], contact, *before[place..].to_a.drop(former ? 1 : 0)], former ? "Changed #{called(contact)}." : "#{called(contact)} is one of your contacts.")
+          put([*before[0...place], contact, *before[place..].to_a.drop(former ? 1 : 0)],
+            former ? "Changed #{called(contact)}." : "#{called(contact)} is one of your contacts.")
         end
       end
 
@@ -25,7 +27,11 @@ module UpFront
       def remove(keys)
         transaction do
           gone = keys.map { find(contacts, _1) }.uniq(&:key)
-          put(contacts.reject { |each| gone.any? { _1.key == each.key } }, "#{many(gone)} no contact#{"s" if gone.size > 1} of yours any more.")
+          put(contacts.reject { |each|
+            gone.any? {
+              _1.key == each.key
+            }
+          }, "#{many(gone)} no contact#{"s" if gone.size > 1} of yours any more.")
         end
       end
 
@@ -39,7 +45,9 @@ module UpFront
           raise Impossible, "Together they have more than #{Core::Contact::MOST_ADDRESSES} addresses." if one.addresses.size > Core::Contact::MOST_ADDRESSES
 
           kept = contacts.reject { |each| others.any? { _1.key == each.key } }
-          put(kept.map { (_1.key == first.key) ? one : _1 }, "#{Core::English.sentence(Core::English.count(others.size + 1, "contact"))} are one now: #{called(one)}.")
+          put(kept.map {
+            (_1.key == first.key) ? one : _1
+          }, "#{Core::English.sentence(Core::English.count(others.size + 1, "contact"))} are one now: #{called(one)}.")
         end
       end
 
@@ -52,7 +60,8 @@ module UpFront
           raise Impossible.new("They are contacts of yours already.", status: 409) if after.map(&:to_item) == before.map(&:to_item)
 
           added = after.size - before.size
-          text = added.positive? ? "#{Core::English.sentence(Core::English.count(added, "contact"))} more." : "What was known of them is more now."
+          text = added.positive? ? "#{Core::English.sentence(Core::English.count(added,
+            "contact"))} more." : "What was known of them is more now."
           put(after, text)
         end
       end
@@ -63,7 +72,10 @@ module UpFront
         raise Impossible, "No card in that file has an address." if found[:cards].empty?
 
         done = add(found[:cards])
-        done.message << " #{Core::English.sentence(Core::English.count(found[:without], "card"))} had no address." if found[:without].positive?
+        if found[:without].positive?
+          done.message << " #{Core::English.sentence(Core::English.count(found[:without],
+            "card"))} had no address."
+        end
         done
       rescue Post::ContactCards::NoCards => no_cards
         raise Impossible, no_cards.message
@@ -75,7 +87,7 @@ module UpFront
 
       def find(among, key)
         wanted = Core::Address.normalise(key)
-        among.find { _1.keys.include?(wanted) } || raise(Impossible.gone("contact"))
+        among.find { |each| each.known_by?(wanted) } || raise(Impossible.gone("contact"))
       end
 
       def read(given)
@@ -99,12 +111,16 @@ module UpFront
 
         others = known.each_with_index.reject { |_, index| index == place }.flat_map { |each, _| each.keys }
         fresh = card.addresses.reject { others.include?(Core::Address.normalise(_1)) }
-        joined = known[place].merged([Core::Contact.new(card.to_item.is_a?(Hash) ? card.to_item.merge("addresses" => fresh) : {"addresses" => fresh})])
+        given = card.to_item.then { _1.is_a?(Hash) ? _1 : {} }
+        joined = known[place].merged([Core::Contact.new(given.merge("addresses" => fresh))])
         [*known[0...place], joined, *known[place + 1..]]
       end
 
       def called(contact) = contact.name || contact.addresses.first
-      def many(gone) = (gone.size == 1) ? "#{called(gone.first)} is" : "#{Core::English.sentence(Core::English.count(gone.size, "contact"))} are"
+
+      def many(gone)
+        (gone.size == 1) ? "#{called(gone.first)} is" : "#{Core::English.sentence(Core::English.count(gone.size, "contact"))} are"
+      end
 
       def put(contacts, text)
         raise Impossible.new("At most #{Core::Contact::MOST} contacts.", status: 409) if contacts.size > Core::Contact::MOST

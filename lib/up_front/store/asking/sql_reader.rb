@@ -76,7 +76,8 @@ module UpFront
 
       # @param only [String, nil] a condition without which it never began
       def ago(operand, only)
-        [only, "#{of_message("arrived_at")} #{(operand.op == "within_last") ? ">=" : "<"} #{quote(operand.since(@now))}"].compact.join(" AND ")
+        [only,
+          "#{of_message("arrived_at")} #{(operand.op == "within_last") ? ">=" : "<"} #{quote(operand.since(@now))}"].compact.join(" AND ")
       end
 
       def periods(operand)

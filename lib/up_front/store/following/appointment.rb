@@ -3,7 +3,8 @@
 module UpFront
   module Store
     # An event of the person's own: made of a date in a message, of an invitation that was answered, or brought in. `starts_at` and
-    # `ends_at` are instants; an event of whole days has `starts_on` and `ends_on` (exclusive) instead. `rrule` and `zone` say how it recurs.
+    # `ends_at` are instants; an event of whole days has `starts_on` and `ends_on` (exclusive) instead. `rrule` and `zone` say how it
+    # recurs.
     # `answer` is what the person answered to an invitation; one that was declined is kept, and shown nowhere.
     class Appointment < Record
       self.table_name = "appointments"
@@ -15,7 +16,8 @@ module UpFront
 
       # Those that touch a stretch, recurring ones by their first turn alone. @param from [Time] @param to [Time] @param days [Range<Date>]
       scope :within, ->(from, to, days) {
-        standing.where("(starts_at < ? AND max(ends_at, starts_at) >= ?) OR (starts_on <= ? AND ends_on > ?)", to, from, days.last, days.first)
+        standing.where("(starts_at < ? AND max(ends_at, starts_at) >= ?) OR (starts_on <= ? AND ends_on > ?)", to, from, days.last,
+          days.first)
       }
 
       # @return [Boolean]

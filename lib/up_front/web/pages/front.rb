@@ -18,7 +18,8 @@ module UpFront
         def to_h
           lead, waiting = sentences
           {lead: lead, waiting: waiting, held: held, count: total, sections: sections, inks: inks, reviews: reviews,
-           awaited: @before ? [] : Awaited.new(@rulebook, @now).on_front, tasks: @before ? [] : tasks, awaits_me: (awaits_me unless @before),
+           awaited: @before ? [] : Awaited.new(@rulebook, @now).on_front, tasks: @before ? [] : tasks,
+           awaits_me: (awaits_me unless @before),
            measure: (Measured.on_front(@rulebook, @now) unless @before),
            older: [total - rows.size, 0].max,
            next_cursor: ((total > rows.size) ? rows.last.state.surface_at.iso8601(6) : nil)}

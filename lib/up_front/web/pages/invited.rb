@@ -93,7 +93,11 @@ module UpFront
         def clashes
           return [] if @read.method == "CANCEL"
 
-          turns.flat_map { |from, to| others.select { |_, start, ending| start < to && ending > from && ![start, ending].eql?([from, to]) } }
+          turns.flat_map { |from, to|
+            others.select { |_, start, ending|
+              start < to && ending > from && ![start, ending].eql?([from, to])
+            }
+          }
             .uniq.first(MOST_CLASHES).map { |title, start, ending| "#{title}, #{span(start, ending)}" }
         end
 
@@ -125,10 +129,15 @@ module UpFront
           {answer: own.answer, said: "#{SAID.fetch(own.answer)} #{@time_format.moment(own.changed_at)}."}
         end
 
-        def may_answer? = @read.method == "REQUEST" && !@read.organizer.nil? && !@rulebook.names.me.include?(Core::Address.new(@read.organizer[:email]))
+        def may_answer?
+          @read.method == "REQUEST" && !@read.organizer.nil? && !@rulebook.names.me.include?(Core::Address.new(@read.organizer[:email]))
+        end
 
         def problems
-          more = "#{Core::English.sentence(Core::English.count(@read.more, "more event"))} of the same file #{(@read.more == 1) ? "is" : "are"} not shown." if @read.more.positive?
+          if @read.more.positive?
+            more = "#{Core::English.sentence(Core::English.count(@read.more,
+              "more event"))} of the same file #{(@read.more == 1) ? "is" : "are"} not shown."
+          end
           one = "It is one of a recurring event." if @read.one_of
           [*@read.problems, one, more].compact
         end

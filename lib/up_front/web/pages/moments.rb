@@ -28,7 +28,8 @@ module UpFront
 
         def row(moment)
           at, till = [moment.minutes, moment.until_minutes].map { _1 && Core::Clockface.of(_1) }
-          {said: Core::Visible.line(moment.said), sentence: Core::Visible.line(moment.sentence), on: moment.date.iso8601, at: at, until: till,
+          {said: Core::Visible.line(moment.said), sentence: Core::Visible.line(moment.sentence), on: moment.date.iso8601, at: at,
+           until: till,
            says: [@time_format.day(moment.date), [at, till].compact.join("–")].reject(&:empty?).join(", "), before: before(moment.date)}
         end
 

@@ -96,7 +96,9 @@ module UpFront
 
         # Whether it brings an invitation, or another calendar.
         def calendar?
-          @message.calendar_method || @message.attachments.any? { _1["type"] == "text/calendar" || _1["name"].to_s.downcase.end_with?(".ics") }
+          @message.calendar_method || @message.attachments.any? {
+            _1["type"] == "text/calendar" || _1["name"].to_s.downcase.end_with?(".ics")
+          }
         end
 
         # Events of the person's own that were made of it.

@@ -49,7 +49,10 @@ module UpFront
 
         def front = mail(Store::State.surfaced(@now).order(surface_at: :desc, message_id: :desc))
         def held = mail(Store::State.held(@now).order(:surface_at, :message_id))
-        def found = mail(Find.new(@wanted["text"].to_s, {}, @rulebook, @now).finding&.states || Store::State.none)
+
+        def found
+          mail(Find.new(@wanted["text"].to_s, @wanted.slice(*Core::Narrowing::KEYS), @rulebook, @now).finding&.states || Store::State.none)
+        end
 
         # @param states [ActiveRecord::Relation] in their order
         def mail(states)
@@ -65,21 +68,31 @@ module UpFront
         end
 
         def row(message, stands)
-          [iso(message.arrived_at), message.sender_name, message.sender_key, message.addresses("to").map(&:email).join(" "), message.subject,
-            stands.priority, stands.labels.join(", "), stands.unread? ? 0 : 1, stands.flagged? ? 1 : 0, message.account.name, message.mailbox,
+          [iso(message.arrived_at), message.sender_name, message.sender_key, message.addresses("to").map(&:email).join(" "),
+            message.subject,
+            stands.priority, stands.labels.join(", "), stands.unread? ? 0 : 1, stands.flagged? ? 1 : 0, message.account.name,
+            message.mailbox,
             Place::SAID.fetch(stands.place) { message.mailbox }, message.size, message.attachments.size]
         end
 
         def senders
           found = Store::Senders.at(zone, @now).by("address")
           [%w[address name kind messages_7_days messages_30_days messages_90_days answered first last],
-            found.lazy.map { |each| [each.key, each.name, each.kind, *each.counts.values, each.answered, *[each.first_at, each.last_at].map { |at| iso(Time.at(at)) }] }]
+            found.lazy.map { |each|
+              [each.key, each.name, each.kind, *each.counts.values, each.answered, *[each.first_at, each.last_at].map { |at|
+                iso(Time.at(at))
+              }]
+            }]
         end
 
         def tasks
           rows = Store::Task.standing.order(:due_at, :id).to_a + Desk::FollowUps.all(zone)
           [%w[words note day time done made_by rule message],
-            rows.map { |task| [task.words, task.note, task.due_on&.iso8601, task.due_minutes && Core::Clockface.of(task.due_minutes), iso(task.done_at), task.made_by, task.rule, subject(task.message_id)] }]
+            rows.map { |task|
+              [task.words, task.note, task.due_on&.iso8601, task.due_minutes && Core::Clockface.of(task.due_minutes), iso(task.done_at),
+                task.made_by,
+                task.rule, subject(task.message_id)]
+            }]
         end
 
         def subject(id) = id && Store::Message.where(id: id).pick(:subject)
@@ -87,7 +100,8 @@ module UpFront
         def awaited
           [%w[subject from asked since by state ended],
             Store::Awaited.order(:due_at, :id).map { |each|
-              [each.subject, each.from.map(&:email).join(" "), each.asked, iso(each.since), Desk::Expect.day_of(each.due_at.to_time, zone).iso8601, each.state, iso(each.over_at)]
+              [each.subject, each.from.map(&:email).join(" "), each.asked, iso(each.since),
+                Desk::Expect.day_of(each.due_at.to_time, zone).iso8601, each.state, iso(each.over_at)]
             }]
         end
 
@@ -99,17 +113,23 @@ module UpFront
         def outbox
           [%w[created goes_or_went subject to state why],
             Store::Outgoing.order(:id).limit(MOST).lazy.map { |each|
-              [iso(each.created_at), iso(each.over_at || each.goes_at), each.subject, each.recipients.map { _1["email"] }.join(" "), each.state, each.why]
+              [iso(each.created_at), iso(each.over_at || each.goes_at), each.subject, each.recipients.map {
+                _1["email"]
+              }.join(" "), each.state, each.why]
             }]
         end
 
         def alerts
           [%w[at level text rule silenced_by opened],
-            Store::Alert.order(:id).limit(MOST).lazy.map { |each| [iso(each.at), each.level, each.text, each.rule, each.silenced_by, iso(each.opened_at)] }]
+            Store::Alert.order(:id).limit(MOST).lazy.map { |each|
+              [iso(each.at), each.level, each.text, each.rule, each.silenced_by, iso(each.opened_at)]
+            }]
         end
 
         def done
-          [%w[at what taken_back], Store::UndoStep.order(:id).limit(MOST).lazy.map { |each| [iso(each.at), each.message, iso(each.undone_at)] }]
+          [%w[at what taken_back], Store::UndoStep.order(:id).limit(MOST).lazy.map { |each|
+            [iso(each.at), each.message, iso(each.undone_at)]
+          }]
         end
       end
     end

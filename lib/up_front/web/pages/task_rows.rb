@@ -14,7 +14,8 @@ module UpFront
 
         # @param tasks [Array<Store::Task, Desk::FollowUps::Row>] @return [Array<Hash>]
         def of(tasks)
-          messages = Store::Message.where(id: tasks.filter_map(&:message_id)).select(:id, :subject, :sender_name, :sender_key).index_by(&:id)
+          messages = Store::Message.where(id: tasks.filter_map(&:message_id)).select(:id, :subject, :sender_name,
+            :sender_key).index_by(&:id)
           tasks.map { row(_1, messages[_1.message_id]) }
         end
 

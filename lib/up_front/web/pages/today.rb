@@ -64,7 +64,8 @@ module UpFront
         end
 
         def meeting(name, start, ending, own, from, to)
-          {name: name, from: @time_format.moment([start, from].max), to: till(ending, to), over: ending <= @now, own: own&.id, message: own&.message_id}
+          {name: name, from: @time_format.moment([start, from].max), to: till(ending, to), over: ending <= @now, own: own&.id,
+           message: own&.message_id}
         end
 
         def whole_days

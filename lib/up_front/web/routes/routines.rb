@@ -10,7 +10,8 @@ module UpFront
           app.post("/api/routines/preview") do
             wanted = given
             ids = wanted["messages"] || []
-            json(says: says(wanted["body"]), does: ids.any? ? Desk::RoutinePreview.new(clock).call(wanted["body"], ids) : [], count: ids.size)
+            json(says: says(wanted["body"]), does: ids.any? ? Desk::RoutinePreview.new(clock).call(wanted["body"], ids) : [],
+              count: ids.size)
           end
           app.post("/api/routines/run") do
             wanted = given

@@ -58,7 +58,8 @@ module UpFront
               Post::CalendarOut::Back.new(id: state.message_id, at: state.surface_at, subject: subjects.fetch(state.message_id),
                 reason: state.put_off_reason)
             end
-            Post::CalendarItems.write(todos: Desk::CalendarExchange.todos(rulebook.zone, now), events: Desk::CalendarExchange.events, now: now,
+            Post::CalendarItems.write(todos: Desk::CalendarExchange.todos(rulebook.zone, now), events: Desk::CalendarExchange.events,
+              now: now,
               into: Post::CalendarOut.new(rulebook.plan, backs, now).calendar)
           end
         end
