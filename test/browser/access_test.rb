@@ -59,9 +59,10 @@ class AccessTest < Minitest::Test
     {"alerts" => "Nothing that alerts is lost", "alerts/loud" => "opened within 5 min", "alerts/settings" => "The three loudnesses",
      "inks/Copper" => "wear the ink Copper", "views" => "Loans, unread",
      "views/followed" => "No conversation is followed or muted.", "views/new" => "Nothing is moved", "views/2/edit" => "calls on",
-     "find?text=crate" => "messages found", "views/discarded" => "until you empty it", "mail-in/me" => "Contacts",
+     "find?text=crate" => "messages found", "views/discarded" => "until you empty it", "mail-in/me" => "Time zone",
      "outbox" => "Nothing waits to go", "mail-in/out" => "By which server", "mail-in/away" => "What goes out by itself",
      "senders" => "Store-room monitor", "senders/away" => "Nobody is kept away", "senders/asked" => "Nobody was asked",
+     "senders/contacts" => "whom rules mean", "today" => "to do today", "today/awaited" => "awaited", "today/routines" => "Read it tonight",
      "report" => "In figures", "rules/inks" => "messages wear it"}
       .each do |path, words|
       visit "/#{path}"

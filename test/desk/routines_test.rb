@@ -26,8 +26,8 @@ class RoutinesTest < Minitest::Test
   def test_it_is_kept_in_the_rulebook_with_the_names_as_it_spells_them
     keep(INVOICE)
     routine = rulebook.routines.first
-    assert_equal "label Loans, high priority, flag it, follow up in 2 days, make the task “Pay {subject}”, due tomorrow at 09:00, clear it and " \
-      "go on to the next", routine.sentence
+    assert_equal "label Loans, high priority, flag it, follow up in 2 days, make the task “Pay {subject}”, due tomorrow at 09:00, " \
+      "clear it and go on to the next", routine.sentence
     Desk::SaveThing.new(clock).call("labels", {"name" => "Leihgaben"}, was: "Loans")
     assert_equal ["Leihgaben"], rulebook.routines.first.effects["labels"]
     assert_match(/“Invoice”/, assert_raises(Desk::Act::Impossible) { Desk::DeleteThing.new(clock).call("labels", "Leihgaben") }.message)

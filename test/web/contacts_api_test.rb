@@ -83,7 +83,8 @@ class ContactsAPITest < Minitest::Test
     assert_equal "One contact more.", cards(file)["message"]
     assert_equal before.sort_by { _1["key"] }, page["contacts"].sort_by { _1["key"] }
     assert_match(/no contact card/, cards("hello", status: 422)["detail"])
-    more = cards("BEGIN:VCARD\nVERSION:3.0\nFN:Ana\nEMAIL:a2@a.example\nEMAIL:a3@a.example\nEND:VCARD\nBEGIN:VCARD\nVERSION:3.0\nFN:None\nEND:VCARD\n")
+    more = cards("BEGIN:VCARD\nVERSION:3.0\nFN:Ana\nEMAIL:a2@a.example\nEMAIL:a3@a.example\nEND:VCARD\n" \
+      "BEGIN:VCARD\nVERSION:3.0\nFN:None\nEND:VCARD\n")
     assert_equal "What was known of them is more now. One card had no address.", more["message"]
     assert_equal %w[ana@a.example a2@a.example a3@a.example], page["contacts"].find { _1["person"] }["addresses"]
   end

@@ -126,7 +126,7 @@ export const theme = createTheme({
           borderColor: "var(--line)",
           transition: "none",
           "&.MuiChip-clickable:hover": { background: "var(--hair)" },
-          "&.Mui-focusVisible": { outline: "2px solid var(--spruce)", outlineOffset: 2 },
+          "&.Mui-focusVisible": { background: "var(--sheet)", outline: "2px solid var(--spruce)", outlineOffset: 2 },
           "&[aria-pressed=true], &[aria-pressed=true]:hover": {
             background: "var(--spruce-soft)",
             borderColor: "var(--spruce)",

@@ -58,12 +58,7 @@ export function DueNow({ tasks, awaited }: { tasks: Task[]; awaited: AwaitedRow[
                   <b>{row.from}</b> {row.message ? <Link to={`/find/${row.message}`}>{row.subject}</Link> : row.subject}
                 </span>
                 <time className={styles.late}>{row.due}</time>
-                <Button
-                  variant="text"
-                  component={Link}
-                  to="/today/awaited"
-                  aria-label={`Ask again or wait longer: ${row.subject}`}
-                >
+                <Button variant="text" component={Link} to="/today/awaited" aria-label={`See it: ${row.subject}`}>
                   See it
                 </Button>
               </li>

@@ -1,6 +1,5 @@
 import Button from "@mui/material/Button";
-import { Suspense, useState } from "react";
-import { lazily } from "../../look/lazily";
+import { useState } from "react";
 import { Link, useParams } from "react-router";
 import type { Front, Row } from "../../api/client";
 import { useFront } from "../../api/front";
@@ -16,8 +15,7 @@ import { ReviewCall } from "../../reading/ReviewCall";
 import styles from "../../reading/rows.module.css";
 import { useDeferredRows } from "../../reading/useDeferredRows";
 import { Bands, inOrder } from "./Bands";
-
-const DueNow = lazily("DueNow", () => import("./DueNow"));
+import { DueNow } from "./DueNow";
 
 const idsOf = (front: Front) => front.sections.flatMap(({ messages }) => messages.map(({ id }) => id));
 
@@ -106,11 +104,7 @@ export function FrontScreen() {
               </Button>
             </div>
           )}
-          {(page.tasks.length > 0 || page.awaited.length > 0) && (
-            <Suspense fallback={null}>
-              <DueNow tasks={page.tasks} awaited={page.awaited} />
-            </Suspense>
-          )}
+          {(page.tasks.length > 0 || page.awaited.length > 0) && <DueNow tasks={page.tasks} awaited={page.awaited} />}
           <Bands sections={sections} open={open} fresh={new Set(fresh.map(({ id }) => id))} act={act} />
           <InkLegend names={page.inks} />
           {page.count > 0 && <TableLink of="front" />}

@@ -1,4 +1,4 @@
-import { DndContext, useDroppable, type DragEndEvent } from "@dnd-kit/core";
+import { DndContext, pointerWithin, useDroppable, type DragEndEvent } from "@dnd-kit/core";
 import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
 import { useRef, useState, type FormEvent } from "react";
@@ -22,7 +22,12 @@ function Day({ section, line }: { section: Section; line: (task: Task, here: boo
   const takes = section.on !== null || section.key === "someday";
   const { setNodeRef, isOver } = useDroppable({ id: section.key, disabled: !takes });
   return (
-    <section ref={setNodeRef} aria-label={section.title} className={isOver ? styles.over : undefined} data-part={section.key}>
+    <section
+      ref={setNodeRef}
+      aria-label={section.title}
+      className={isOver ? styles.over : undefined}
+      data-over={isOver || undefined}
+    >
       <div className={section.tasks.length > 0 ? ui.band : `${ui.band} ${styles.none}`}>
         <h2>{section.title}</h2>
         {section.tasks.length > 0 && <span className={ui.count}>{section.tasks.length}</span>}
@@ -127,7 +132,7 @@ export function TodayScreen() {
               <KeyCap of="clear" /> is done, <KeyCap of="discard" /> takes it out. A task is dragged to another day.
             </p>
             <Another />
-            <DndContext sensors={sensors} onDragEnd={drop}>
+            <DndContext sensors={sensors} collisionDetection={pointerWithin} onDragEnd={drop}>
               {page.sections.map((section) => (
                 <Day key={section.key} section={section} line={line} />
               ))}

@@ -25,7 +25,8 @@ module UpFront
           row = keep(message, invitation, answer, outgoing)
           event("tasks")
           event("changed", ids: [message.id])
-          text = "“#{invitation.event.title}” is #{SAID.fetch(answer)}; #{invitation.organizer[:name] || invitation.organizer[:email]} is told."
+          organizer = invitation.organizer[:name] || invitation.organizer[:email]
+          text = "“#{invitation.event.title}” is #{SAID.fetch(answer)}; #{organizer} is told."
           steps = {SendDraft::MODEL => [{"key" => outgoing.id, "before" => {"state" => "none"}, "after" => {"state" => "waiting"}}],
                    Appointments::MODEL => [row]}
           Done.new(message: text, undo_id: undo_step(text, steps), result: outgoing)

@@ -21,7 +21,8 @@ module UpFront
         def to_h
           open = Store::Awaited.open.order(:due_at, :id).limit(MOST).to_a
           overdue, rest = open.partition { _1.due_at <= @now }
-          over = Store::Awaited.where.not(state: "open").where(over_at: (@now - OVER_DAYS * 86_400)..).order(over_at: :desc).limit(MOST).to_a
+          since = @now - OVER_DAYS * 86_400
+          over = Store::Awaited.where.not(state: "open").where(over_at: since..).order(over_at: :desc).limit(MOST).to_a
           {lead: lead(overdue.size, rest.size), overdue: rows(overdue), open: rows(rest), over: rows(over), days: OVER_DAYS,
            on_front: Desk::AwaitedOnFront.on?}
         end
