@@ -25,7 +25,6 @@ class Screenshots
       @world.build
       UpFront::Store::Database.close
       with_server(@world.database, "--clock", @world.clock_file, "--script", @world.script) { museum }
-      with_server(File.join(folder, "empty.sqlite3")) { first_run }
     end
   end
 
@@ -73,9 +72,6 @@ class Screenshots
     session.find("a", text: "Truck held at the border", match: :first).click
     session.find("section", text: "Straight in, top priority")
     picture "front"
-    session.click_button(text: /Make a rule/)
-    session.find("section", text: /Matches/)
-    picture "make-a-rule"
     session.visit("/held")
     session.click_button(text: "Culture Diary", match: :first)
     session.find("a", text: "Culture Diary", match: :first).click
@@ -105,10 +101,24 @@ class Screenshots
     picture "mail-in"
     outbox
     senders
+    following
     Browser.width(session, 390, 844)
     session.visit("/front")
     session.find("h1", text: "need")
     picture "front-narrow"
+  end
+
+  # What is to do, and the answers that are awaited, with one that is waited for longer.
+  def following
+    session.visit("/today")
+    session.find("h2", text: "The day")
+    session.find("button", text: "Ring the insurer about loan 12").click
+    session.find("form", text: "Keep it")
+    picture "today"
+    session.visit("/today/awaited")
+    session.find("h1", text: "awaited")
+    session.click_button("Wait longer", match: :first)
+    picture "awaited"
   end
 
   # Who writes, with one of them; and what mail did to the weeks around a change of the plan.
@@ -240,12 +250,6 @@ class Screenshots
       fetch(arguments[1], {method: arguments[0], headers: {"content-type": "application/json"}, body: JSON.stringify(arguments[2])})
         .then(() => arguments[3]());
     JS
-  end
-
-  def first_run
-    session.visit("/")
-    session.find("h1", text: "Whose mail is it?")
-    picture "welcome"
   end
 
   def picture(name)

@@ -47,7 +47,7 @@ class StateTest < Minitest::Test
   # Answers awaited, one of them overdue; questions to the owner, one answered; things to do.
   def follow_through(ids)
     2.times do |n|
-      ids << take(subject: "sent #{n}", from: ME, to: "ana@casadomar.example", id: "<sent#{n}@x>", mailbox: "Sent").id
+      ids << take(subject: "sent #{n}", from: ME, to: "ana@casadomar.example", mailbox: "Sent").id
       Desk::Expect.new(clock).call(ids.last, n.zero? ? at("23:59") : clock.now - 60)
       ids << take(subject: "a question #{n}", text: "Could you tell me more?", to: "wren@lanternquay.example", id: "<q#{n}@x>").id
       Desk::ChangeTasks.new(clock).make({"words" => "Look"}, message_id: ids.last)
@@ -117,6 +117,14 @@ class StateTest < Minitest::Test
       whole[Core::Language.hear_condition("mail where it is unread and its priority is at least high")]
   end
 
+  # Where it was not changed again since.
+  def undo_something
+    of_views = Store::UndoChange.where(model: "View").select(:undo_step_id)
+    Store::UndoStep.reversible.where.not(id: of_views).last&.then { Desk::Undo.new(clock).call(_1.id) }
+  rescue Desk::Act::Impossible
+    nil
+  end
+
   # Each leaf as a view with its number; acts, arrivals and time in between.
   def test_badges_kept_current_are_those_that_one_would_count_anew
     views = LEAVES.each_with_index.map do |given, n|
@@ -127,10 +135,14 @@ class StateTest < Minitest::Test
     steps = [-> { clock.now += 600 }, -> { Desk::Announce.new(clock).call },
       -> { acts(*[600, 1200, 40_000].map { clock.now + _1 }).sample(random: @random).call(@ids.sample(4, random: @random)) },
       -> { @ids << take(subject: "A loan now", headers: ["References: <asked@x>"], from: "b@c.example").id },
+      -> { undo_something },
+      -> { follow_through(@ids = @ids.dup) },
       -> {
-        Desk::Undo.new(clock).call(Store::UndoStep.reversible
-        .where.not(id: Store::UndoChange.where(model: "View").select(:undo_step_id)).last.id)
+        given = {"on" => [nil, "2027-03-09"].sample(random: @random), "at" => "09:50"}
+        Desk::ChangeTasks.new(clock).make({"words" => "Do"}.merge(given), message_id: @ids.sample(random: @random))
       },
+      -> { Store::Task.open.ids.sample(random: @random)&.then { Desk::ChangeTasks.new(clock).done(["t#{_1}"]) } },
+      -> { Store::Awaited.open.ids.sample(random: @random)&.then { Desk::Expect.new(clock).drop(_1) } },
       -> { take(subject: "old", as_new: false, date: clock.now - 40 * 86_400) },
       -> { Desk::SetThreadPreference.new(clock).call(@ids.sample(random: @random), "muted") }, -> { clock.now += 86_400 / 2 },
       -> { Desk::Discard.new(clock).call(@ids.sample(2, random: @random)) && Desk::EmptyDiscarded.new(clock).call }]

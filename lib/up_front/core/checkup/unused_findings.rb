@@ -10,7 +10,7 @@ module UpFront
       def initialize(rulebook, in_use: {})
         @document = rulebook.document
         @rules = rulebook.rules
-        bodies = %w[rules views promises examples].flat_map { @document.fetch(_1, []) }
+        bodies = ["rules", "views", *References::KEPT].flat_map { @document.fetch(_1, []) }
         @named = bodies.map { References.of(_1) }
         @in_use = in_use
       end

@@ -33,12 +33,12 @@ module UpFront
       # Said where a clause begins.
       AT_START = /#{START}(?:(?:then|dann|então|wren)\s+)?(?:
         (?:can|could|would|will|may\ i\ ask)\ (?:you|somebody|someone|anybody|one\ of\ you)|do\ let\ me|
-        (?:send|tell|give|call|show|forward|bring|check|sign|confirm|return|fill|reply|answer|ask|get|put|make\ sure)\
+        (?:send|tell|give|call|show|forward|bring|check|sign|confirm|return|fill|reply|answer|ask|get|put|make\ sure)\s
           (?:me|us|it|the|this|that|these|here|your|back|them|to)|
         (?:können|könnten|würden|wären)\ sie|(?:kannst|könntest|würdest)\ du|(?:könnt|könntet)\ ihr|
         (?:melden|schicken|senden|schreiben|prüfen|bestätigen)\ sie|meldet?\ (?:euch|dich)|
         (?:pode|podes|podem|poderia|poderias|poderiam|podia|podias|consegue|consegues)\ \p{L}+(?:ar|er|ir|or)(?:-\p{L}+)?|
-        (?:envie|envia|mande|manda|confirme|confirma|verifique|verifica|assine|assina|reencaminhe|ponha|põe|traga|traz|diga|diz)\
+        (?:envie|envia|mande|manda|confirme|confirma|verifique|verifica|assine|assina|reencaminhe|ponha|põe|traga|traz|diga|diz)\s
       )/xi
 
       QUESTION = /\?["”»)]?\s*\z/

@@ -11,7 +11,7 @@ module UpFront
         #   of late
         def todos(zone, now)
           own = Store::Task.standing.where("done_at IS NULL OR done_at > ?", now - DONE_DAYS * 86_400).order(:id).map { todo(_1) }
-          own + FollowUps.all(zone).map { |row| todo(row, uid: "follow-up-#{row.message_id}@up-front", words: row.words) }
+          own + FollowUps.all(zone).map { |row| todo(row, uid: FollowUps.uid(row.message_id), words: row.words) }
         end
 
         # @return [Post::CalendarItems::Todo]
@@ -68,6 +68,8 @@ module UpFront
 
       # @return [Hash, nil] the trail of what came to be, or changed
       def task(todo, zone)
+        return if FollowUps.standing?(todo.uid)
+
         words = Core::Visible.line(todo.words.gsub(/\s+/, " ").strip)[0, ChangeTasks::MOST_WORDS]
         row = row_of(Store::Task, todo.uid)
         was_new = row.new_record?
@@ -75,7 +77,7 @@ module UpFront
         row.assign_attributes(words: words.empty? ? "something without words" : words, note: todo.note, done_at: todo.done_at,
           due_on: at ? zone.date(at) : todo.due, due_minutes: at && zone.minutes(at), dropped_at: nil,
           alert: (row.alert || "chime" if todo.alert && at))
-        row.due_at = at || row.moment(zone)
+        row.due_at = row.moment(zone)
         row.told_at = row.sounded_at = now if row.due_at && row.due_at <= now # what is past does not come now
         keep(row, was_new)
       end

@@ -89,6 +89,7 @@ module UpFront
           changed = keys.uniq.filter_map do |key|
             task, rows = standing(key)
             yield task
+            task.due_at = task.moment(zone)
             next if !task.changed? && rows.empty?
 
             task.changed_at = now

@@ -25,6 +25,15 @@ module UpFront
         row(message, claim, zone) if claim.follow_up_at && Core::MessageState.new(state, claim, now).follow_up?
       end
 
+      # @return [String] by which it is known in calendars
+      def uid(id) = "follow-up-#{id}@up-front"
+
+      # @return [Boolean] whether that is one which still stands here, and so need not come in
+      def standing?(uid)
+        id = uid[/\Afollow-up-(\d{1,15})@up-front\z/, 1] or return false
+        Store::State.claimed.where(Store::StateSQL::FOLLOW_UP).exists?(message_id: id.to_i)
+      end
+
       def row(message, claim, zone)
         at = claim.follow_up_at.to_time
         Row.new(key: "f#{message.id}", message_id: message.id, words: words(message), note: "", due_on: zone.date(at),

@@ -97,7 +97,7 @@ module UpFront
         end
 
         before = change.before.slice(*columns)
-        record.is_a?(Store::Task) ? record.put_back(before, now) : record.update!(before)
+        record.is_a?(Store::Task) ? record.put_back(before, now, Store::CurrentRulebook.rulebook.zone) : record.update!(before)
         (@follow ||= []).concat([record.message_id].compact) if FOLLOWED.include?(model)
         keep_restored(record) if record.is_a?(Store::Rule) && columns.any?
       end

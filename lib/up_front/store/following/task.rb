@@ -19,11 +19,14 @@ module UpFront
       scope :to_sound, ->(now) { due(now).where.not(alert: nil).where(sounded_at: nil).where.not(told_at: nil) }
       scope :calling, ->(now) { due(now).where(alert: "call_out", answered_at: nil).where.not(sounded_at: nil) }
 
-      BY_TIME = %w[told_at sounded_at answered_at again_at changed_at].freeze # columns that no act of the person's is told by
+      # Columns that no act of the person's is told by: what time, or another zone, makes of the others.
+      BY_TIME = %w[due_at told_at sounded_at answered_at again_at changed_at].freeze
 
       # Put back what an act changed: what was due then already is not announced anew. @param before [Hash] columns
-      def put_back(before, now)
+      # @param zone [#instant] the owner's
+      def put_back(before, now, zone)
         assign_attributes(before)
+        self.due_at = moment(zone)
         assign_attributes(told_at: now, sounded_at: now) if due_at && due_at <= now
         save!
       end

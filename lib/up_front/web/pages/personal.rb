@@ -3,16 +3,29 @@
 module UpFront
   module Web
     module Pages
-      # What is personal in the examples of a rulebook that is taken along.
+      # What is personal in a rulebook that is taken along: the examples that are kept, and the cards of contacts.
       class Personal
         MOST = 6 # addresses that are named
 
         def initialize(rulebook)
           @examples = rulebook.examples
+          @cards = Core::Contact.all(rulebook.document).select { |each| [each.phone, each.note, each.organisation].any? { !_1.empty? } }
         end
 
-        # @return [String] sentences; empty where there is no example
-        def to_s
+        # @return [String] sentences; empty where there is nothing of the kind
+        def to_s = [examples, cards].reject(&:empty?).join(" ")
+
+        private
+
+        # Of the addresses of contacts nothing is said: rules name addresses too.
+        def cards
+          return "" if @cards.empty?
+
+          "#{Core::English.sentence(Core::English.count(@cards.size, "contact"))} #{(@cards.size == 1) ? "goes" : "go"} with it, with what " \
+            "is noted of them: organisations, phone numbers, notes."
+        end
+
+        def examples
           return "" if @examples.empty?
 
           addresses = @examples.flat_map(&:addresses).uniq
