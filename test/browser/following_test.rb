@@ -120,7 +120,7 @@ class FollowingBrowserTest < Minitest::Test
     assert_selector("[aria-label='A new message'] [aria-label=Text]")
     find("[aria-label=Text]").send_keys("Could you send me the list?")
     assert_text "It asks: “Could you send me the list?”"
-    click_button "I expect an answer by"
+    press_with(:alt, "w")
     click_button "3 working days"
     assert_text "You expect an answer within 3 working days."
   end

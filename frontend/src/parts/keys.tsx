@@ -49,6 +49,7 @@ export const KEYS = {
   undo: "Mod+z",
   write: "w",
   send: "Mod+Enter",
+  expecting: "Alt+w",
   save: "Mod+s",
   headsDown: "h",
   keys: "?",

@@ -55,6 +55,7 @@ export const KEY_TABLE: Record<KeyName, { label: string; group: KeyGroup }> = {
   undo: { label: "Undo, step by step", group: "all" },
   write: { label: "Write a new message", group: "all" },
   send: { label: "Send what is being written", group: "all" },
+  expecting: { label: "Say by when you expect an answer to what you write", group: "all" },
   save: { label: "Save what is being written", group: "all" },
   headsDown: { label: "Heads-down, or end it", group: "all" },
   keys: { label: "Show the keys", group: "all" },

@@ -2,6 +2,8 @@ import Button from "@mui/material/Button";
 import { useState } from "react";
 import type { ByDay } from "../../api/following";
 import { Choice } from "../../parts/chips";
+import { KeyCap } from "../../parts/KeyCap";
+import { useKey } from "../../parts/keys";
 import { DateSlot } from "../../parts/moments";
 import ui from "../../parts/page.module.css";
 import styles from "./write.module.css";
@@ -21,6 +23,7 @@ export function ExpectAnswer({
   change: (by: ByDay | undefined) => void;
 }) {
   const [open, setOpen] = useState(false);
+  useKey("expecting", () => setOpen(true), !open, true);
   if (!open)
     return (
       <p className={styles.expect}>
@@ -30,7 +33,7 @@ export function ExpectAnswer({
           asks.length > 0 && <span className={ui.quiet}>{asks.join(" ")}</span>
         )}
         <Button variant="text" aria-expanded={false} onClick={() => setOpen(true)}>
-          {expect ? "Change that" : "I expect an answer by …"}
+          {expect ? "Change that" : "I expect an answer by …"} <KeyCap of="expecting" />
         </Button>
       </p>
     );

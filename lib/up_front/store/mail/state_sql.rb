@@ -21,11 +21,12 @@ module UpFront
       SQL
 
       AWAITED = "SELECT message_id FROM awaited WHERE state = 'open' AND message_id IS NOT NULL"
-      TO_ME = "SELECT message_id FROM message_people WHERE role = 'to' AND key IN (:mine)"
+      TO_ME = "SELECT 1 FROM message_people own WHERE own.message_id = messages.id AND own.role = 'to' AND own.key IN (:mine)"
       private_constant :AWAITED, :TO_ME
 
       OPEN = "states.cleared_at IS NULL AND states.discarded_at IS NULL" # as the partial indexes have it
-      FOLLOW_UP = "#{OPEN} AND NOT states.taken_up AND claims.follow_up_at IS NOT NULL".freeze
+      FOLLOW_UP = "#{OPEN} AND NOT states.taken_up AND claims.follow_up_at IS NOT NULL AND states.message_id IN " \
+        "(SELECT message_id FROM claims WHERE follow_up_at IS NOT NULL)".freeze # few of all: found by their index
       # Its moment brings it to the Front, or brought it.
       COMES = <<~SQL.tr("\n", " ").freeze
         (states.came = 'arrived' AND states.surface_at IS NOT NULL AND (states.cleared_at IS NULL OR states.cleared_at >= states.surface_at)
@@ -85,7 +86,7 @@ module UpFront
 
       # It asks the owner something, they have not answered, and it is not done with.
       def awaits_mine
-        "(#{OPEN} AND messages.asks_something AND NOT messages.from_me AND #{@id} IN (#{TO_ME}) AND #{@id} NOT IN " \
+        "(#{OPEN} AND messages.asks_something AND NOT messages.from_me AND EXISTS (#{TO_ME}) AND #{@id} NOT IN " \
           "(#{ANSWERED} replies.from_me))".sub(":mine") { listed(CurrentRulebook.rulebook.names.me.keys.to_a).presence || "NULL" }
       end
 

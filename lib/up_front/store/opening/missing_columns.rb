@@ -13,7 +13,12 @@ module UpFront
       # @return [Array<Core::Fact, Core::Effect>] those for which something was made
       def make
         [Message, MessageText, Claim].each(&:reset_column_information) # of another file that was open before
-        Record.transaction { [*columns, *texts, *roles, *effects] }
+        Record.transaction { [*columns, *texts, *roles, *effects].tap { index } }
+      end
+
+      # What asks something of somebody: found without going through all mail.
+      def index
+        Record.connection.execute("CREATE INDEX IF NOT EXISTS index_messages_asking ON messages (id) WHERE asks_something AND NOT from_me")
       end
 
       def columns
@@ -55,7 +60,7 @@ module UpFront
       end
 
       def each_message(&) = Message.includes(:account).find_each(batch_size: 100, &)
-      private_class_method :columns, :texts, :roles, :effects, :each_message
+      private_class_method :index, :columns, :texts, :roles, :effects, :each_message
     end
   end
 end
