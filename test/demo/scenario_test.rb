@@ -31,7 +31,7 @@ class ScenarioTest < Minitest::Test
     kinds = letters.map do |letter|
       Core::Facts.find("kind").read(letter.message(account: "W", mailbox: "INBOX", arrived_at: letter.arrival)).first
     end
-    assert_equal %w[list newsletter notice person], kinds.uniq.sort
+    assert_equal %w[invitation list newsletter notice person], kinds.uniq.sort
     assert_includes fields.flat_map { |each| each[:from].map(&:name) }, "Łukasz Zieliński"
     ids = fields.map { _1[:message_id] }
     assert_equal ids.uniq, ids

@@ -63,6 +63,7 @@ class UndoTest < Minitest::Test
     "to the Front" => -> { Desk::ToFront.new(clock).call([@held, @old]) },
     "let in" => -> { Desk::LetIn.new(clock).call([@held]) },
     "raise" => -> { Desk::ChangePriority.new(clock, 1).call([@held, *@here]) },
+    "give a priority" => -> { Desk::SetPriority.new(clock, "top").call([@held, *@here]) },
     "label" => -> { Desk::ChangeLabels.new(clock, on: ["Border"], off: ["Loans"]).call(@here) },
     "ink" => -> { Desk::ChangeInk.new(clock, "Copper").call([@held, *@here]) },
     "keep at top" => -> { Desk::KeepAtTop.new(clock, until_at: clock.now + 60).call(@here) },

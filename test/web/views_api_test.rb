@@ -71,7 +71,7 @@ class ViewsAPITest < Minitest::Test
     assert_equal [["/when/all/1"], "Nothing is in this view: without the condition marked it would hold six messages."],
       whole["empty_because"].values_at("pointers", "message")
     sent = take(from: "wren@lanternquay.example", to: "a@b.example", mailbox: "Sent", subject: "Question")
-    waiting = {"name" => "W", "when" => {"all" => [{"fact" => "awaiting_reply", "op" => "is", "value" => true}]}}
+    waiting = {"name" => "W", "when" => {"all" => [{"fact" => "sent_unanswered", "op" => "is", "value" => true}]}}
     assert_equal [[], "sent", "Nothing is in this view: two messages fit, of mail that you sent: switch on “with mail that I sent”."],
       tried[waiting]["empty_because"].values_at("pointers", "switch", "message")
     assert_includes tried[waiting.merge("sent" => true)]["messages"].map { _1["id"] }, sent.id
