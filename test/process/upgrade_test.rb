@@ -108,7 +108,8 @@ class UpgradeTest < Minitest::Test
       "alerts" => [], "rule_versions" => [], "firings" => [], "sounds" => [], "seen_files" => [], "sources" => [], "imports" => [],
       "events" => [{"at" => AT, "kind" => "arrived", "payload" => {}}], "minded_threads" => [], "message_labels" => [], "heads_downs" => [],
       "jobs" => [], "job_parts" => [], "mail_servers" => [], "drafts" => [], "draft_files" => [], "outgoing" => [],
-      "outgoing_letters" => [], "outgoing_files" => [], "sending_orders" => []
+      "outgoing_letters" => [], "outgoing_files" => [], "sending_orders" => [],
+      "appointments" => [{"uid" => "1", "title" => "Opening", "starts_on" => "2027-03-20", "ends_on" => "2027-03-21"}]
     }
   end
 
