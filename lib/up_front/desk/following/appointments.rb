@@ -77,30 +77,20 @@ module UpFront
 
       def time(row, given)
         date = day(given["on"])
-        from = minutes(given["at"], "/at")
+        from = GivenMoments.minutes(given["at"])
         if from.nil?
           return row.assign_attributes(starts_on: date, ends_on: date + 1, starts_at: nil, ends_at: nil)
         end
 
-        till = minutes(given["until"], "/until") || [from + USUAL_MINUTES, 1440].min
+        till = GivenMoments.minutes(given["until"], pointer: "/until") || [from + USUAL_MINUTES, 1440].min
         raise Impossible.new("It ends before it begins.", pointer: "/until") if till < from
 
         row.assign_attributes(starts_at: zone.instant(date, from), ends_at: zone.instant(date, till), starts_on: nil, ends_on: nil)
       end
 
       def day(text)
-        date = Date.iso8601(text.to_s)
-        return date if (date - zone.date(now)).abs <= FURTHEST_DAYS
-
-        raise Impossible.new("#{text} is too far from today.", pointer: "/on")
-      rescue Date::Error
-        raise Impossible.new("“#{text.to_s[0, 20]}” is no day; give one such as 2027-03-09.", pointer: "/on")
-      end
-
-      def minutes(text, pointer)
-        return if text.nil?
-
-        Core::Check.new.time(text) || raise(Impossible.new("“#{text[0, 20]}” is no time of day.", pointer: pointer))
+        today = zone.date(now)
+        GivenMoments.day(text, within: today - FURTHEST_DAYS..today + FURTHEST_DAYS)
       end
 
       def kept(row, text, steps)

@@ -148,7 +148,7 @@ module UpFront
         task.words = words(given["words"], task) if given.key?("words")
         task.note = Core::Visible.lines(given["note"].to_s)[0, MOST_NOTE] if given.key?("note")
         task.due_on = given["on"] && day(given["on"]) if given.key?("on")
-        task.due_minutes = given["at"] && minutes(given["at"]) if given.key?("at")
+        task.due_minutes = GivenMoments.minutes(given["at"]) if given.key?("at")
         task.alert = given["alert"] if given.key?("alert")
         whole!(task)
         task.due_at = task.moment(zone)
@@ -177,15 +177,9 @@ module UpFront
       end
 
       def day(text)
-        date = Date.iso8601(text)
-        return date if date.between?(zone.date(now) - 366, zone.date(now) + FURTHEST_YEARS * 366)
-
-        raise Impossible.new("#{text} is too far from today.", pointer: "/on")
-      rescue Date::Error
-        raise Impossible.new("“#{text[0, 20]}” is no day; give one such as 2027-03-09.", pointer: "/on")
+        today = zone.date(now)
+        GivenMoments.day(text, within: today - 366..today + FURTHEST_YEARS * 366)
       end
-
-      def minutes(text) = Core::Check.new.time(text) || raise(Impossible.new("“#{text[0, 20]}” is no time of day.", pointer: "/at"))
 
       def told(tasks)
         event("tasks")

@@ -16,11 +16,8 @@ module UpFront
         def due_at(given, now)
           plan = Store::CurrentRulebook.rulebook.plan
           today = plan.zone.date(now)
-          date = given["on"] ? day(given["on"]) : Core::WorkingDays.new(plan).after(today, working_days(given["working_days"]))
+          date = given["on"] ? day(given["on"], today) : Core::WorkingDays.new(plan).after(today, working_days(given["working_days"]))
           raise Act::Impossible.new("No working day is near; give a day.", pointer: "/on") unless date
-          raise Act::Impossible.new("That day is past; give a later one.", pointer: "/on") if date < today
-          raise Act::Impossible.new("That is more than a year away.", pointer: "/on") if date > today + FURTHEST_DAYS
-
           plan.zone.instant(date, 1440)
         end
 
@@ -32,10 +29,9 @@ module UpFront
 
         private
 
-        def day(text)
-          Date.iso8601(text)
-        rescue Date::Error
-          raise Act::Impossible.new("“#{text[0, 20]}” is no day; give one such as 2027-03-09.", pointer: "/on")
+        def day(text, today)
+          GivenMoments.day(text, within: today..today + FURTHEST_DAYS, past: "That day is past; give a later one.",
+            far: "That is more than a year away.")
         end
 
         def working_days(given)

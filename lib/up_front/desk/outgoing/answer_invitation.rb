@@ -20,7 +20,7 @@ module UpFront
         reply = Post::Apart.call(:invitation_reply, raw, answer: answer, email: email, name: name, comment: comment.to_s[0, MOST_COMMENT],
           now: now)
         transaction do
-          server!(message.account)
+          PutOut.server!(message.account)
           outgoing = put_out(message, invitation, answer, reply, Core::Address.new(email, name), comment)
           row = keep(message, invitation, answer, outgoing)
           event("tasks")
@@ -45,13 +45,6 @@ module UpFront
         return if invitation.organizer && invitation.organizer[:email].match?(Core::Address::SENDABLE)
 
         raise Impossible.new("It does not say to whom the answer goes.", status: 409)
-      end
-
-      def server!(account)
-        return if Store::MailServer.exists?(account_id: account.id)
-
-        raise Impossible.new("Up Front does not know by which server mail of “#{account.name}” goes out. Give it under Mail out.",
-          status: 409)
       end
 
       # The address that was invited, where it is one of ours.

@@ -24,7 +24,6 @@ module UpFront
 
       private
 
-      def rulebook = Store::CurrentRulebook.rulebook
       def due_at = Expect.due_at({"working_days" => Expect::SOON_WORKING_DAYS}, now).iso8601
 
       # Those of the message's own recipients who are awaited.
@@ -35,10 +34,9 @@ module UpFront
       end
 
       def text(row)
-        own = rulebook.document.fetch("templates", []).find { Core::Text.fold(_1["name"]) == Core::Text.fold(TEMPLATE) }
+        own = TemplateValues.template(TEMPLATE)
         first = row.from.one? ? row.from.first : nil
-        values = Core::Template.values(first, subject: row.subject, date: Core::English.day(rulebook.zone.date(now)),
-          me: rulebook.owner["name"])
+        values = TemplateValues.of(first, row.subject, now)
         values["first_name"] ||= first ? "colleague" : SEVERAL
         values["asked"] = row.asked.empty? ? "I had written to you about “#{row.subject}”." : "I had asked: “#{row.asked}”"
         Core::Template.new(own ? own["text"] : TEXT).fill(values)

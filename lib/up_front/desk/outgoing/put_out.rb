@@ -11,6 +11,14 @@ module UpFront
       # @return [Integer]
       def self.seconds = Store::Setting[SECONDS] || USUAL_SECONDS
 
+      # @param account [Store::Account] @raise [Impossible] where nothing says by which server its mail goes out
+      def self.server!(account)
+        return if Store::MailServer.exists?(account_id: account.id)
+
+        raise Impossible.new("Up Front does not know by which server mail of “#{account.name}” goes out. Give it under Mail out.",
+          pointer: "/account", status: 409)
+      end
+
       # @param letter [String] with CRLF @param message_key [String] its Message-ID
       # @param people [Hash{String=>Array<Core::Address>}] to, cc, bcc @param why [String] a sentence @param at [Time] when it goes
       # @param more [Hash] columns: account, message, rule_id, draft @return [Store::Outgoing]

@@ -68,7 +68,7 @@ module UpFront
       end
 
       def reply(order)
-        template = @rulebook.document.fetch("templates", []).find { Core::Text.fold(_1["name"]) == Core::Text.fold(order.what["template"]) }
+        template = TemplateValues.template(order.what["template"])
         return "there is no template “#{order.what["template"]}” any more" unless template
 
         answered("reply: #{Core::Text.fold(template["name"])}", Away::DAYS) do |person|
@@ -110,10 +110,7 @@ module UpFront
         nil
       end
 
-      def values(person)
-        zone = @rulebook.zone
-        Core::Template.values(person, subject: @core.subject, date: Core::English.day(zone.date(now)), me: @rulebook.owner["name"])
-      end
+      def values(person) = TemplateValues.of(person, @core.subject, now)
 
       def answer = Core::Answer.new(@core, @rulebook.names, Core::TimeFormat.new(@rulebook.zone, now))
 

@@ -19,7 +19,7 @@ module UpFront
           draft = Store::Draft.find_by(id: id, dropped_at: nil) or raise Impossible.gone("draft")
           raise Impossible.new("It was changed in another page meanwhile. Look at it again.", status: 409) if version != draft.version
 
-          server!(draft.account)
+          PutOut.server!(draft.account)
           outgoing = put(draft, goes_at(at), expect)
           Clear.new(clock).call([draft.message_id]) if clear && draft.message_id
           draft.destroy!
@@ -30,13 +30,6 @@ module UpFront
       end
 
       private
-
-      def server!(account)
-        return if Store::MailServer.exists?(account_id: account.id)
-
-        raise Impossible.new("Up Front does not know by which server mail of “#{account.name}” goes out. Give it under Mail out.",
-          pointer: "/account", status: 409)
-      end
 
       def goes_at(at)
         return now + PutOut.seconds unless at

@@ -71,7 +71,8 @@ module UpFront
 
         def of_task(id)
           task = Store::Task.find_by(id: id) or return {}
-          {"task" => {"words" => task.words, "in_days" => task.due_on && [(task.due_on - Store::CurrentRulebook.rulebook.zone.date(task.created_at.to_time)).to_i, 0].max,
+          made_on = Store::CurrentRulebook.rulebook.zone.date(task.created_at.to_time)
+          {"task" => {"words" => task.words, "in_days" => task.due_on && [(task.due_on - made_on).to_i, 0].max,
                       "at" => task.due_minutes && Core::Clockface.of(task.due_minutes)}.compact}
         end
 

@@ -123,10 +123,9 @@ module UpFront
 
       def answer(id, template)
         send_draft("reply", id) do |body|
-          text = Core::Template.new(rulebook.names.find(:templates, template)["text"])
+          text = Core::Template.new(TemplateValues.template(template)["text"])
           person = GivenRecipients.read(body["to"], "/to", rulebook.document).first
-          values = Core::Template.values(person, subject: body["subject"], date: Core::English.day(rulebook.zone.date(now)),
-            me: rulebook.owner["name"])
+          values = TemplateValues.of(person, body["subject"], now)
           lacking = text.lacking(values)
           raise Impossible, "{#{lacking.first}} of the template “#{template}” has no value." if lacking.any?
 

@@ -14,8 +14,7 @@ module UpFront
         # @param name [String] of the template @param given [Hash{String=>String}] what the person gave for its fields
         # @return [Hash] the text, and the fields that have no value @raise [Desk::Act::Impossible]
         def of(name, given)
-          template = @rulebook.document.fetch("templates", []).find { Core::Text.fold(_1["name"]) == Core::Text.fold(name) }
-          raise Desk::Act::Impossible.gone("template") unless template
+          template = Desk::TemplateValues.template(name) or raise Desk::Act::Impossible.gone("template")
 
           text = Core::Template.new(template["text"])
           values = known.merge(given.reject { |_, value| value.to_s.strip.empty? })
@@ -30,8 +29,7 @@ module UpFront
           rescue Core::Refused
             nil
           end
-          Core::Template.values(person, subject: @draft.message&.subject || @draft.body["subject"],
-            date: Core::English.day(@rulebook.zone.date(@now)), me: @rulebook.owner["name"])
+          Desk::TemplateValues.of(person, @draft.message&.subject || @draft.body["subject"], @now)
         end
       end
     end

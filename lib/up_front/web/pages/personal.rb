@@ -21,7 +21,8 @@ module UpFront
         def cards
           return "" if @cards.empty?
 
-          "#{Core::English.sentence(Core::English.count(@cards.size, "contact"))} #{(@cards.size == 1) ? "goes" : "go"} with it, with what " \
+          "#{Core::English.sentence(Core::English.count(@cards.size,
+            "contact"))} #{(@cards.size == 1) ? "goes" : "go"} with it, with what " \
             "is noted of them: organisations, phone numbers, notes."
         end
 

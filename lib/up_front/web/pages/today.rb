@@ -69,7 +69,8 @@ module UpFront
 
         # Of events of one's own that recur, those of today. @return [Array<Array(String, Time, Time, Store::Appointment)>]
         def turns
-          Store::Appointment.standing.where.not(rrule: nil).where("starts_at < ?", @zone.instant(@today, 0)).limit(MOST_RECURRING).flat_map do |row|
+          Store::Appointment.standing.where.not(rrule: nil).where("starts_at < ?",
+            @zone.instant(@today, 0)).limit(MOST_RECURRING).flat_map do |row|
             text = Post::CalendarItems.write(events: [Desk::CalendarExchange.event_of(row)], now: @now)
             found = Post::CalendarFile.found(text, @zone, from: @today, until: @today).busy
             found.map { |each| [each["name"], Time.iso8601(each["from"]), Time.iso8601(each["to"]), row] }
