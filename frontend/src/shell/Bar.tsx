@@ -19,7 +19,7 @@ export function Bar({ status }: { status: Status }) {
         <NavLink to="/front">Front</NavLink>
         <NavLink to="/held">
           Held {status.held > 0 && <b aria-label={`${status.held} messages`}>{status.held}</b>}
-          {status.next_round && <small> next {status.next_round}</small>}
+          {status.next_round && <small className={styles.next}> next {status.next_round}</small>}
         </NavLink>
         <NavLink to="/today">Today {status.todo > 0 && <b aria-label={`${status.todo} to do`}>{status.todo}</b>}</NavLink>
         <NavLink to="/views">Views</NavLink>
