@@ -32,6 +32,9 @@ export type RoutineBody = {
 export const bodyOf = ({ body }: { body: unknown }) => body as RoutineBody;
 
 export const useRoutines = () => useQuery({ queryKey: keys.routines, queryFn: () => unwrap(api.GET("/routines")) });
+/** What was done last, of which one can be made. */
+export const useRecentActs = () =>
+  useQuery({ queryKey: keys.recentActs, queryFn: () => unwrap(api.GET("/routines")), select: ({ recent }) => recent, gcTime: 0 });
 /** What a routine says, and what it would do to messages. */
 export const useRoutinePreview = (body: RoutineBody | undefined, messages: readonly number[] = []) =>
   useQuery({

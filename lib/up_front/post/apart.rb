@@ -11,7 +11,7 @@ module UpFront
     # A reader takes half a second to start, and serves until the process that asks is gone.
     class Apart
       CPU_SECONDS = 2 # for a message; the kernel counts whole seconds, so it may be up to three
-      LONGER = {calendar: 8}.freeze # for what holds thousands of them
+      LONGER = {calendar: 8, calendar_items: 8}.freeze # for what holds thousands of them
       WALL_SECONDS = 60 # for one that waits without working
       MEMORY_BYTES = 1024**3 # beyond what the reader begins with: a letter of 64 MB is held several times while it is read
       READERS = 2 # so that a message can be opened while mail is taken in

@@ -61,10 +61,13 @@ module UpFront
 
         moments = CalendarMoments.new(zone)
         found = Found.new(todos: [], events: [], problems: moments.problems)
-        zones = text.scan(ZONE).first(MOST_ZONES).map(&:strip).join("\r\n")
-        blocks(text, found).each { |kind, block| take(kind, "#{zones}\r\n#{block}", found, moments) }
+        zones = text.scan(ZONE).first(MOST_ZONES).to_h { |zone| [zone[/^TZID[^:\r\n]*:([^\r\n]*)/i, 1].to_s.strip, zone.strip] }
+        blocks(text, found).each { |kind, block| take(kind, [*described(block, zones), block].join("\r\n"), found, moments) }
         found
       end
+
+      # Those of the calendar's own zones that it names.
+      def described(block, zones) = zones.values_at(*block.scan(/TZID="?([^":;\r\n]+)/i).flatten.uniq).compact
 
       # Each by itself, so that one that cannot be read leaves the others as they are.
       def blocks(text, found)
@@ -165,7 +168,7 @@ module UpFront
         out.dtstart = local[event.starts]
         out.dtend = local[event.ends] if event.ends > event.starts
       end
-      private_class_method :blocks, :take, :text, :todo_in, :seconds, :moment_in, :moment_out, :todo_out, :alarm, :event_out,
+      private_class_method :described, :blocks, :take, :text, :todo_in, :seconds, :moment_in, :moment_out, :todo_out, :alarm, :event_out,
         :once, :in_zone, :zones, :zoned?
     end
   end

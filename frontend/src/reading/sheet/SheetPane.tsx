@@ -158,7 +158,7 @@ export function SheetPane({ id, at, act, pane, show, reads = "at once", step, em
       {data && (pane === "expect" || pane === "task" || pane === "event" || pane === "routine") && (
         <Suspense fallback={null}>
           <FollowPane
-            key={pane}
+            key={`${pane} ${begin?.of?.on} ${begin?.of?.at}`}
             pane={pane}
             sheet={data}
             words={selected.words}

@@ -1,6 +1,6 @@
 import Button from "@mui/material/Button";
 import { useState } from "react";
-import { bodyOf, useDropRoutine, useRoutines, type RoutineBody } from "../../api/routines";
+import { bodyOf, useDropRoutine, useRecentActs, useRoutines, type RoutineBody } from "../../api/routines";
 import { Fault } from "../../parts/Fault";
 import { KeyCap } from "../../parts/KeyCap";
 import ui from "../../parts/page.module.css";
@@ -9,7 +9,7 @@ import { TodayNav } from "./TodayNav";
 import styles from "./today.module.css";
 
 type Writing = { body: RoutineBody; was?: string };
-type Recent = NonNullable<ReturnType<typeof useRoutines>["data"]>["recent"];
+type Recent = NonNullable<ReturnType<typeof useRecentActs>["data"]>;
 
 /** Of what was done last one can be made: the last one, the last two, and so on. */
 function OfRecent({ recent, begin }: { recent: Recent; begin: (body: RoutineBody) => void }) {
@@ -42,6 +42,7 @@ function OfRecent({ recent, begin }: { recent: Recent; begin: (body: RoutineBody
 /** Several acts under one name and one key. */
 export function RoutinesScreen() {
   const routines = useRoutines();
+  const recent = useRecentActs().data;
   const drop = useDropRoutine();
   const [writing, setWriting] = useState<Writing>();
   const page = routines.data;
@@ -94,7 +95,7 @@ export function RoutinesScreen() {
             Make a routine
           </Button>
         )}
-        {page && !writing && <OfRecent recent={page.recent} begin={(body) => setWriting({ body })} />}
+        {recent && !writing && <OfRecent recent={recent} begin={(body) => setWriting({ body })} />}
         <Fault of={routines} />
       </main>
     </div>

@@ -51,6 +51,7 @@ module UpFront
         found = Post::CalendarItems.found(bytes, zone)
         raise Impossible, "There is nothing to do and no event in that file." if found.todos.empty? && found.events.empty?
 
+        room!(found)
         transaction do
           tasks = found.todos.map { task(_1, zone) }.compact
           appointments = found.events.map { appointment(_1) }.compact
@@ -65,6 +66,14 @@ module UpFront
       end
 
       private
+
+      def room!(found)
+        return if Store::Task.open.count + found.todos.size <= ChangeTasks::MOST_OPEN &&
+          Store::Appointment.standing.count + found.events.size <= Appointments::MOST
+
+        raise Impossible.new("That is more than there is room for: #{ChangeTasks::MOST_OPEN} things to do, #{Appointments::MOST} events.",
+          status: 409)
+      end
 
       # @return [Hash, nil] the trail of what came to be, or changed
       def task(todo, zone)

@@ -80,8 +80,10 @@ module UpFront
         people = outgoing.recipients.select { _1["state"] == "taken" && _1["role"] != "bcc" }.map { _1.slice("email", "name") }
         return if people.empty?
 
-        Store::Awaited.create!(message_key: outgoing.message_key, people: people, asked: Expect.asked(outgoing.draft["text"].to_s),
-          subject: outgoing.subject, since: now, due_at: due_at)
+        # Of several, some may have had it before.
+        row = Store::Awaited.find_or_initialize_by(message_key: outgoing.message_key, state: "open")
+        row.update!(people: people, asked: Expect.asked(outgoing.draft["text"].to_s), subject: outgoing.subject, since: row.since || now,
+          due_at: due_at)
         event("awaited")
       end
 

@@ -140,7 +140,9 @@ module UpFront
         changing = ChangeDraft.new(clock)
         draft = changing.begin(kind, id: id).result
         draft = changing.keep(draft.id, yield(draft.body), draft.version).result
-        SendDraft.new(clock).call(draft.id, version: draft.version).message
+        sent = SendDraft.new(clock).call(draft.id, version: draft.version)
+        sent.result.update!(draft: nil) # nobody wrote it: taken back, it is no draft
+        sent.message
       rescue Impossible, Core::Refused
         draft&.destroy!
         raise
