@@ -123,6 +123,9 @@ class FollowingBrowserTest < Minitest::Test
     press_with(:alt, "w")
     click_button "3 working days"
     assert_text "You expect an answer within 3 working days."
+    click_button "Go on later"
+    find("a", text: "a message without a subject").click
+    assert_text "You expect an answer by Friday 12 March."
   end
 
   # By its letter on one message; shown first for several; made of what was just done.

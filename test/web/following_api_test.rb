@@ -56,7 +56,11 @@ class FollowingAPITest < Minitest::Test
     draft = ask(:put, "/drafts/#{draft["id"]}",
       {version: draft["version"], body: {to: ["ana@casadomar.example"], subject: "Frames", text: "Please send them."}})
     assert_equal ["It says “Please”: “Please send them.”"], draft["asks"]
-    sent = ask(:post, "/drafts/#{draft["id"]}/send", {version: draft["version"], expect: {on: "2027-03-12"}})
+    ask(:put, "/drafts/#{draft["id"]}/expect", {by: {working_days: 1}})
+    assert_equal "2027-03-10", ask(:get, "/drafts/#{draft["id"]}")["expect"]
+    assert_nil ask(:put, "/drafts/#{draft["id"]}/expect", {by: nil})["expect"]
+    ask(:put, "/drafts/#{draft["id"]}/expect", {by: {on: "2027-03-12"}})
+    sent = ask(:post, "/drafts/#{draft["id"]}/send", {version: draft["version"]})
     back = ask(:post, "/outbox/#{sent["outgoing"]}/take_back")
     assert_equal ["2027-03-12", %w[bcc cc subject text to]], ask(:get, "/drafts/#{back["draft"]}").then {
       [_1["expect"], _1["body"].keys.sort]

@@ -36,6 +36,9 @@ export const beginDraft = (kind: DraftKind, message?: number) => unwrap(api.POST
 export const readDraft = (id: number) => unwrap(api.GET("/drafts/{id}", { params: { path: { id } } }));
 export const keepDraft = (id: number, version: number, body: DraftBody) =>
   unwrap(api.PUT("/drafts/{id}", { params: { path: { id } }, body: { version, body } }));
+/** By when an answer is expected once it has gone; none where nothing is given. */
+export const expectOfDraft = (id: number, by: ByDay | null) =>
+  unwrap(api.PUT("/drafts/{id}/expect", { params: { path: { id } }, body: { by } }));
 /** @param silent where nothing was written, nothing is told */
 export const useDropDraft = (silent = false) =>
   useActMutation((id: number) => unwrap(api.DELETE("/drafts/{id}", { params: { path: { id } } })), {
@@ -54,7 +57,7 @@ export const removeDraftFile = (id: number, file: number) =>
   unwrap(api.DELETE("/drafts/{id}/files/{file}", { params: { path: { id, file } } }));
 export const useSendDraft = () =>
   useActMutation(
-    ({ id, ...body }: { id: number; version: number; clear?: boolean; expect?: ByDay } & Goes) =>
+    ({ id, ...body }: { id: number; version: number; clear?: boolean } & Goes) =>
       unwrap(api.POST("/drafts/{id}/send", { params: { path: { id } }, body })),
     { tells: "inline" },
   );

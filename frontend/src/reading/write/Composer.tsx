@@ -2,11 +2,19 @@ import Button from "@mui/material/Button";
 import Checkbox from "@mui/material/Checkbox";
 import FormControlLabel from "@mui/material/FormControlLabel";
 import InputBase from "@mui/material/InputBase";
-import { useState } from "react";
+import { useRef, useState } from "react";
 import { useNavigate } from "react-router";
 import { Problem } from "../../api/client";
 import type { ByDay } from "../../api/following";
-import { addDraftFile, removeDraftFile, useDropDraft, useSendDraft, type Draft, type Goes } from "../../api/outgoing";
+import {
+  addDraftFile,
+  expectOfDraft,
+  removeDraftFile,
+  useDropDraft,
+  useSendDraft,
+  type Draft,
+  type Goes,
+} from "../../api/outgoing";
 import { Given } from "../../parts/chips";
 import { Fault } from "../../parts/Fault";
 import { TextSlot } from "../../parts/fields";
@@ -48,15 +56,24 @@ export function Composer({ draft, close, gone }: ComposerGiven) {
   const [asked, setAsked] = useState<Goes>();
   const [expect, setExpect] = useState<ByDay | undefined>(draft.expect ? { on: draft.expect } : undefined);
   const [fault, setFault] = useState<string>();
+  const expecting = useRef<Promise<unknown>>(undefined);
+  const setExpected = (by: ByDay | undefined) => {
+    setExpect(by);
+    expecting.current = expectOfDraft(draft.id, by ?? null);
+    expecting.current.catch((problem: Error) => setFault(problem.message));
+  };
   const send = useSendDraft();
   const drop = useDropDraft();
   const navigate = useNavigate();
   const failed = (problem: Error) => setFault(problem.message);
-  const put = (goes: Goes) => send.mutate({ id: draft.id, version: version(), clear, expect, ...goes }, { onSuccess: gone });
+  const put = (goes: Goes) => send.mutate({ id: draft.id, version: version(), clear, ...goes }, { onSuccess: gone });
   /** What is to be looked at again is shown first. */
   const begin = (goes: Goes) => {
     setFault(undefined);
-    keep().then((now) => ((now ?? kept).warnings.length > 0 ? setAsked(goes) : put(goes)), failed);
+    Promise.all([keep(), expecting.current]).then(
+      ([now]) => ((now ?? kept).warnings.length > 0 ? setAsked(goes) : put(goes)),
+      failed,
+    );
   };
   const add = async (files: File[]) => {
     setFault(undefined);
@@ -138,7 +155,7 @@ export function Composer({ draft, close, gone }: ComposerGiven) {
           </p>
         ))}
       </div>
-      <ExpectAnswer asks={kept.asks} expect={expect} change={setExpect} />
+      <ExpectAnswer asks={kept.asks} expect={expect} change={setExpected} />
       {elsewhere ? (
         <p className={ui.inPlace}>
           {problem.message}{" "}

@@ -9,8 +9,10 @@ import ui from "../../parts/page.module.css";
 import styles from "./write.module.css";
 
 const SOON = [1, 2, 3, 5];
+const dayOf = (on: string) =>
+  new Date(`${on}T12:00:00Z`).toLocaleDateString("en-GB", { weekday: "long", day: "numeric", month: "long", timeZone: "UTC" });
 const said = (by: ByDay) =>
-  by.on ? `by ${by.on}` : by.working_days === 1 ? "within a working day" : `within ${by.working_days} working days`;
+  by.on ? `by ${dayOf(by.on)}` : by.working_days === 1 ? "within a working day" : `within ${by.working_days} working days`;
 
 /** By when an answer is expected, once it has gone. Where the text asks something, that is pointed out, and nothing more. */
 export function ExpectAnswer({

@@ -47,6 +47,15 @@ module UpFront
         end
       end
 
+      # By when an answer is expected, once it has gone. @param due_at [Time, nil] @return [Done] with the draft @raise [Impossible]
+      def expect(id, due_at)
+        transaction do
+          draft = standing(id)
+          draft.update!(body: draft.body.merge("expect" => due_at&.iso8601))
+          Done.new(message: "Kept.", result: draft)
+        end
+      end
+
       # @return [Done] @raise [Impossible]
       def drop(id)
         transaction do

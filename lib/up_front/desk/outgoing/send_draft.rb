@@ -12,7 +12,7 @@ module UpFront
 
       # @param version [Integer] of the draft as it was read @param at [Time, nil] when it goes; after the usual while where nil
       # @param clear [Boolean] whether the message that is answered is cleared
-      # @param expect [Time, nil] by when an answer is awaited once it has gone
+      # @param expect [Time, nil] by when an answer is awaited once it has gone; nil: as the draft has it
       # @return [Done] with the {Store::Outgoing} as result @raise [Impossible, Core::Refused]
       def call(id, version:, at: nil, clear: false, expect: nil)
         transaction do
@@ -53,7 +53,7 @@ module UpFront
         letter = letter(draft, people, from, message_key)
         outgoing = PutOut.new(clock).call(letter, message_key: message_key, people: people, sender: from.email,
           subject: draft.body["subject"].to_s.strip, why: WHY.fetch(draft.kind), at: at, account: draft.account, message: draft.message,
-          draft: draft.body.merge("kind" => draft.kind, "expect" => expect&.iso8601))
+          draft: draft.body.merge("kind" => draft.kind, "expect" => expect&.iso8601 || draft.body["expect"]))
         Store::Record.with_connection do |connection|
           connection.execute("INSERT INTO outgoing_files (outgoing_id, name, media_type, bytes, content) SELECT #{outgoing.id}, name, " \
             "media_type, bytes, content FROM draft_files WHERE draft_id = #{draft.id} ORDER BY id")

@@ -29,6 +29,7 @@ module UpFront
             wanted = given
             draft(Desk::ChangeDraft.new(clock).keep(id.to_i, wanted["body"], wanted["version"]).result)
           end
+          app.put("/api/drafts/:id/expect") { |id| draft(Desk::ChangeDraft.new(clock).expect(id.to_i, expected(given["by"])).result) }
           app.delete("/api/drafts/:id") { |id| done Desk::ChangeDraft.new(clock).drop(id.to_i) }
           app.post("/api/drafts/:id/files") do |id|
             type = params["type"].to_s
