@@ -35,9 +35,11 @@ const formOf = ({ words, note, on, at, alert }: Task): TaskForm => ({
 function Edit({ task, today, close, remove }: { task: Task; today: string; close: () => void; remove: () => void }) {
   const change = useChangeTask();
   const [form, setForm] = useState(() => formOf(task));
+  const [was] = useState(() => taskGiven(formOf(task))); // what another page has changed meanwhile stays
   const submit = (event: FormEvent) => {
     event.preventDefault();
-    change.mutate({ id: task.id, ...taskGiven(form) }, { onSuccess: close });
+    const fields = Object.entries(taskGiven(form)).filter(([key, value]) => was[key as keyof typeof was] !== value);
+    change.mutate({ id: task.id, ...Object.fromEntries(fields) }, { onSuccess: close });
   };
   return (
     <form className={styles.edit} aria-label={`Change: ${task.words}`} onSubmit={submit}>
