@@ -4,12 +4,16 @@ module UpFront
   module Desk
     # Days and times of day as a person gives them, refused where they are none.
     module GivenMoments
+      DAY = /\A\d{4}-\d\d-\d\d\z/
+
       module_function
 
       # @param text [Object] ISO 8601, "2027-03-09" @param within [Range<Date>] @param past [String] what is said of a day before it
       # @param far [String] and of one after it @return [Date] @raise [Act::Impossible]
       def day(text, within:, past: nil, far: nil, pointer: "/on")
-        date = Date.iso8601(text.to_s)
+        raise Date::Error unless text.to_s.match?(DAY)
+
+        date = Date.iso8601(text)
         return date if within.cover?(date)
 
         said = ((date < within.begin) ? past : far) || "#{date.iso8601} is too far from today."
