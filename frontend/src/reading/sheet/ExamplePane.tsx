@@ -12,10 +12,8 @@ import styles from "./pane.module.css";
 export function ExamplePane({ sheet, close }: { sheet: Sheet; close: () => void }) {
   const keep = useKeepExample();
   useKey("close", close, true, true);
-  const labels =
-    useThings()
-      .data?.labels.map(({ name }) => name)
-      .filter((name) => !sheet.labels.includes(name)) ?? [];
+  const things = useThings().data;
+  const labels = things?.labels.map(({ name }) => name).filter((name) => !sheet.labels.includes(name)) ?? [];
   const save = (shall: Shall) => keep.mutate({ message: sheet.id, shall }, { onSuccess: close });
   const choices: [string, Shall][] = [
     ["come straight in", { comes: "straight_in" }],
@@ -34,7 +32,8 @@ export function ExamplePane({ sheet, close }: { sheet: Sheet; close: () => void 
           </Choice>
         ))}
       </div>
-      {labels.length > 0 && (
+      {/* its line stands while the labels are fetched: what is above it must not move under the pointer */}
+      {(!things || labels.length > 0) && (
         <p>
           or wear a label that it does not wear now:{" "}
           <Slot
