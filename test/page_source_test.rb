@@ -13,7 +13,8 @@ class PageSourceTest < Minitest::Test
     "alerts" => "api look parts", "reading" => "api look parts rule", "shell" => "alerts api look parts reading rule screens/*",
     "screens/front" => "api parts reading", "screens/held" => "api parts reading", "screens/find" => "api parts reading rule",
     "screens/inks" => "api parts reading", "screens/views" => "api condition look parts reading rule",
-    "screens/done" => "api parts", "screens/today" => "api parts reading", "screens/report" => "api parts", "screens/senders" => "api parts reading rule",
+    "screens/done" => "api parts", "screens/today" => "api parts reading", "screens/report" => "api parts",
+    "screens/senders" => "api parts reading rule",
     "screens/outbox" => "api parts reading",
     "screens/rules" => "api condition look parts rule", "screens/week" => "api condition parts rule",
     "screens/alerts" => "alerts api parts", "screens/mail-in" => "api parts", "main" => "api look parts shell"
