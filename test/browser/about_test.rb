@@ -14,12 +14,9 @@ class AboutTest < Minitest::Test
     assert_text "“wren@lanternquay” is not whole"
     fill_in "Your addresses", with: "Wren <wren@lanternquay.example>, exhibitions@lanternquay.example\nana.ferro@casadomar.example"
     assert_text(/\d+ messages count as sent by you then; now \d+ do\./)
-    fill_in "Contacts", with: "Joost de Wit <joost@hansehaus.example>; anyone at casadomar.example"
     click_button "Save"
     assert_text "Changed what is known about you."
-    assert_field "Contacts", with: "joost@hansehaus.example\n@casadomar.example"
     click_button "Undo"
-    assert_field "Contacts", with: ""
     assert_field "Your addresses", with: "wren@lanternquay.example\nexhibitions@lanternquay.example"
   end
 end

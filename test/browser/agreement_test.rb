@@ -66,7 +66,12 @@ class FrontAgreementTest < Minitest::Test
     front = answer("/front")
     order = front["sections"].partition { _1["key"] == "now" }.flat_map { |part| part.partition { _1["view_id"] } }.flatten
     {lead: front["lead"], waiting: front["waiting"], held: answer("/status")["held"],
-     sections: order.map { |section| [section["title"], section["count"], drawn(section).map { _1["id"] }] }}
+     sections: due(front) + order.map { |section| [section["title"], section["count"], drawn(section).map { _1["id"] }] }}
+  end
+
+  # What is not mail stands above it, and has no rows.
+  def due(front)
+    {"To do now" => front["tasks"], "Overdue answers" => front["awaited"]}.filter_map { |title, of| [title, of.size, []] if of.any? }
   end
 
   SEEN = <<~JS

@@ -61,6 +61,7 @@ class FollowingBrowserTest < Minitest::Test
     fill_in "Something else to do", with: "Water the plants"
     click_button "Add it"
     handle = find("section[aria-label=Someday] button[aria-label='Drag to another day: Water the plants']")
+    handle.scroll_to(handle, align: :center) # a notice may stand over the end of the list
     page.driver.browser.action.move_to(handle.native).click_and_hold.move_by(0, -12).perform
     assert_selector("section[aria-label=Someday][data-over]") # it is held; what lies where is known
     page.driver.browser.action.move_to(find("section[aria-label=Tomorrow] h2").native).move_by(3, 2).move_by(2, 2).perform

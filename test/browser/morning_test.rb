@@ -36,7 +36,7 @@ class MorningTest < Minitest::Test
     front
     deliver(subject: "Truck held at the border", text: "Papers, please. " * 20)
     assert_selector("section", text: /Now.*Truck held at the border/m)
-    assert_selector("h1", text: "One message needs you now, one more of high priority.")
+    assert_selector("h1", text: "One message needs you now, one more of high priority; two tasks are due.")
     open_message("Truck held at the border")
     within("section", text: "Straight in, top priority, labelled Couriers.") do
       assert_text "Arrived"

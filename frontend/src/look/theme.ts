@@ -186,6 +186,7 @@ export const theme = createTheme({
       },
     },
     MuiMenu: {
+      defaultProps: { transitionDuration: 0 }, // what grows under the pointer is pressed beside
       styleOverrides: {
         paper: { border: "1px solid var(--line)", borderRadius: 10, boxShadow: "0 8px 28px var(--shade)" },
       },
