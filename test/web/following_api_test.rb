@@ -118,7 +118,7 @@ class FollowingAPITest < Minitest::Test
     assert_empty ask(:get, "/alerts/showing")["calling"]
   end
 
-  def test_the_feed_and_the_file_hold_tasks_and_appointments
+  def test_the_published_calendar_and_the_file_hold_tasks_and_appointments
     ask(:post, "/tasks", {words: "Call Ana", on: "2027-03-09", at: "10:00"}, status: 201)
     made = ask(:post, "/appointments", {title: "Opening", on: "2027-03-20"}, status: 201)
     file = fetch("/today.ics")
@@ -126,8 +126,8 @@ class FollowingAPITest < Minitest::Test
     assert_equal [["Call Ana"], ["Opening"]], [found.todos.map(&:words), found.events.map(&:title)]
     assert_includes fetch("/appointments/#{made["appointment"]}.ics"), "SUMMARY:Opening"
     ask(:post, "/calendar")
-    feed = fetch(ask(:get, "/calendar")["path"].delete_prefix("/api"))
-    assert_equal [1, true], [feed.scan("BEGIN:VTODO").size, feed.scan("BEGIN:VEVENT").size > 1]
+    published = fetch(ask(:get, "/calendar")["path"].delete_prefix("/api"))
+    assert_equal [1, true], [published.scan("BEGIN:VTODO").size, published.scan("BEGIN:VEVENT").size > 1]
     assert_equal "There is nothing to do and no event in that file.",
       send_file("/today.ics", "BEGIN:VCALENDAR\nEND:VCALENDAR\n", status: 422)["detail"]
     ask(:delete, "/appointments/#{made["appointment"]}")
