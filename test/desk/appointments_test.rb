@@ -140,4 +140,27 @@ class AppointmentsTest < Minitest::Test
     Desk::Undo.new(clock).call(done.undo_id)
     assert_equal [0, 0], [Store::Task.open.count, Store::Appointment.standing.count]
   end
+
+  WEEKLY = %w[BEGIN:VEVENT UID:w DTSTART;TZID=Europe/Lisbon:20270302T100000 DURATION:PT1H RRULE:FREQ=WEEKLY SUMMARY:Stores].freeze
+
+  def weekly(*more) = ["BEGIN:VCALENDAR", "VERSION:2.0", *WEEKLY, *more, "END:VEVENT", "END:VCALENDAR", ""].join("\n")
+
+  def bring_in(text) = Desk::CalendarExchange.new(clock).bring_in(text)
+
+  # Brought in twice it is there once; what was called off since goes out, and comes back with the undo.
+  def test_a_recurring_event_comes_in_with_its_turns_once_and_goes_when_it_is_called_off
+    except = "EXDATE;TZID=Europe/Lisbon:20270309T100000"
+    bring_in(weekly(except))
+    assert_equal ["No things to do and no events brought in.", nil], bring_in(weekly(except)).then { [_1.message, _1.undo_id] }
+    kept = Desk::CalendarExchange.events
+    assert_equal [["w", [at("10:00", "2027-03-09")], []]], kept.map { [_1.uid, _1.exdates, _1.rdates] }
+    gone = bring_in(weekly("STATUS:CANCELLED"))
+    assert_equal "No things to do and no events brought in. One event called off and taken out.", gone.message
+    assert_empty Desk::CalendarExchange.events
+    Desk::Undo.new(clock).call(gone.undo_id)
+    assert_equal kept, Desk::CalendarExchange.events.map { |event| event.tap { _1.changed_at = kept.first.changed_at } }
+    never = weekly("STATUS:CANCELLED").sub("UID:w", "UID:never")
+    assert_nil bring_in(never).undo_id
+    assert_equal 1, Store::Appointment.count
+  end
 end

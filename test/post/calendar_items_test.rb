@@ -13,7 +13,8 @@ class CalendarItemsTest < Minitest::Test
     "BEGIN:VEVENT", "a: b", " spaces ", "ends in \\", "ação" * 40].freeze
   ZONES = [nil, "Europe/Lisbon", "America/New_York", "Asia/Kolkata"].freeze
 
-  def moment(random) = Time.utc(2027, random.rand(1..12), random.rand(1..28), random.rand(24), random.rand(60))
+  # In no hour that is there twice.
+  def moment(random) = Time.utc(2027, random.rand(1..12), random.rand(8..28), random.rand(24), random.rand(60))
   def day(random) = Date.new(2027, random.rand(1..12), random.rand(1..28))
 
   def todo(random, n)
@@ -24,6 +25,8 @@ class CalendarItemsTest < Minitest::Test
       changed_at: moment(random))
   end
 
+  def turns(random, starts) = Array.new(random.rand(3)) { starts.is_a?(Date) ? day(random) : moment(random) }.uniq
+
   def event(random, n)
     starts = [moment(random), day(random)].sample(random: random)
     ends = starts.is_a?(Date) ? starts + random.rand(1..4) : starts + random.rand(1..300) * 60
@@ -31,6 +34,7 @@ class CalendarItemsTest < Minitest::Test
     Items::Event.new(uid: "e#{n}@x", title: TEXTS.sample(random: random).strip.tr("\n", " "), place: ["",
       "Room 2, left"].sample(random: random),
       note: ["", *TEXTS].sample(random: random), starts: starts, ends: ends, rrule: rrule,
+      exdates: rrule ? turns(random, starts) : [], rdates: rrule ? turns(random, starts) : [],
       zone: (ZONES.sample(random: random) if rrule && starts.is_a?(Time)), sequence: random.rand(4),
       status: %w[CONFIRMED TENTATIVE].sample(random: random), changed_at: moment(random))
   end
@@ -53,9 +57,10 @@ class CalendarItemsTest < Minitest::Test
   def told(item)
     seconds = ->(at) { at && (at.is_a?(Date) ? at.iso8601 : at.to_i) }
     note = item.note.empty? ? nil : item.note
-    return ["vtodo", item.uid, item.words, note, seconds[item.due], seconds[item.done_at]] if item.is_a?(Items::Todo)
+    return ["vtodo", item.uid, item.words, note, seconds[item.due], seconds[item.done_at], [], []] if item.is_a?(Items::Todo)
 
-    ["vevent", item.uid, item.title, note, seconds[item.starts], seconds[item.ends]]
+    turns = [item.exdates, item.rdates].map { |some| some.map(&seconds).sort_by(&:to_s) }
+    ["vevent", item.uid, item.title, note, seconds[item.starts], seconds[item.ends], *turns]
   end
 
   # @return [Array<Hash>] what a program of another make reads, and what it finds wrong
@@ -84,6 +89,59 @@ class CalendarItemsTest < Minitest::Test
       assert_equal [Time.utc(2027, 7, 5, hour), 3600], found.events.first.then { [_1.starts, _1.ends - _1.starts] }, line
       assert_equal line.include?("Nowhere") ? 1 : 0, found.problems.size, line
     end
+  end
+
+  TEAM = %w[BEGIN:VEVENT UID:team DTSTART;TZID=Europe/Lisbon:20270301T100000 DURATION:PT1H RRULE:FREQ=WEEKLY;COUNT=6
+    EXDATE;TZID=Europe/Lisbon:20270308T100000 RDATE;TZID=Europe/Lisbon:20270310T100000 SUMMARY:Team END:VEVENT].freeze
+
+  def turn(on, *lines) = ["BEGIN:VEVENT", "UID:team", "RECURRENCE-ID;TZID=Europe/Lisbon:#{on}T100000", *lines, "END:VEVENT"]
+
+  # The turns of all that was read, as the followed calendar would show what goes out again.
+  def turns_of(found)
+    written = Items.write(events: found.events.reject { _1.status == "CANCELLED" }, now: Time.utc(2027, 3, 1))
+    shown = UpFront::Post::CalendarFile.new(written, LISBON).read(from: Date.new(2027, 3, 1), until: Date.new(2027, 5, 1))
+    assert_empty shown.problems
+    shown.busy.map { [_1["name"], LISBON.local(Time.iso8601(_1["from"])).strftime("%m-%d %H:%M")] }.sort_by(&:last)
+  end
+
+  def test_a_turn_that_was_moved_or_called_off_leaves_the_event_as_it_recurs
+    moved = turn("20270315", "DTSTART;TZID=Europe/Lisbon:20270316T110000", "DURATION:PT1H", "SUMMARY:Team, moved")
+    off = turn("20270322", "DTSTART;TZID=Europe/Lisbon:20270322T100000", "STATUS:CANCELLED", "SUMMARY:Team")
+    [[TEAM, moved, off], [moved, off, TEAM], [off, TEAM, moved]].each do |order|
+      found = Items.read(calendar(*order.flatten), LISBON)
+      assert_equal [["Team", "03-01 10:00"], ["Team", "03-10 10:00"], ["Team, moved", "03-16 11:00"], ["Team", "03-29 10:00"],
+        ["Team", "04-05 10:00"]], turns_of(found)
+      assert_equal %w[team team/20270315T100000Z], found.events.map(&:uid)
+    end
+  end
+
+  # It has the owner's time of day, on both sides of a change of the clock.
+  def test_what_recurs_in_no_zone_recurs_in_the_owners
+    found = Items.read(calendar("BEGIN:VEVENT", "UID:1", "DTSTART:20270322T100000", "DURATION:PT30M", "RRULE:FREQ=WEEKLY;COUNT=2",
+      "SUMMARY:Tea", "END:VEVENT"), LISBON)
+    assert_equal [["Tea", "03-22 10:00"], ["Tea", "03-29 10:00"]], turns_of(found)
+  end
+
+  def test_what_cannot_be_kept_in_meaning_is_left_out_and_told
+    later = turn("20270315", "DTSTART:20270316T110000Z", "SUMMARY:All later")
+      .map { _1.sub("RECURRENCE-ID", "RECURRENCE-ID;RANGE=THISANDFUTURE") }
+    without = ["BEGIN:VEVENT", "UID:2", "DTSTART:20270316T110000Z", "EXRULE:FREQ=DAILY", "SUMMARY:By rule", "END:VEVENT"]
+    twice = ["BEGIN:VEVENT", "UID:3", "DTSTART:20270316T110000Z", "RRULE:FREQ=DAILY", "RRULE:FREQ=WEEKLY", "SUMMARY:Twice", "END:VEVENT"]
+    many = ["BEGIN:VEVENT", "UID:4", "DTSTART:20270316", "RRULE:FREQ=DAILY", "SUMMARY:Many",
+      *Array.new(1_001) { "RDATE;VALUE=DATE:#{(Date.new(2027, 1, 1) + _1).strftime("%Y%m%d")}" }, "END:VEVENT"]
+    off = ["BEGIN:VTODO", "UID:5", "SUMMARY:Never mind", "STATUS:CANCELLED", "END:VTODO"]
+    daily = ["BEGIN:VTODO", "UID:6", "SUMMARY:Water", "DUE:20270310T100000Z", "RRULE:FREQ=DAILY", "END:VTODO"]
+    found = Items.read(calendar(*later, *without, *twice, *many, *off, *daily), LISBON)
+    assert_equal [[], ["Water"]], [found.events, found.todos.map(&:words)]
+    assert_equal ["“All later” was left out: it changes all later turns of a recurring event.",
+      "“By rule” was left out: turns are taken out of it by a rule (EXRULE).", "“Twice” was left out: it recurs by more than one rule.",
+      "“Many” was left out: it names more than 1000 turns.", "“Never mind” was left out: it was called off.",
+      "“Water” recurs; only this one time of it came in."], found.problems
+  end
+
+  def test_long_names_stay_apart
+    found = Items.read(calendar(*%w[a b].flat_map { ["BEGIN:VTODO", "UID:#{"x" * 400}#{_1}", "SUMMARY:#{_1}", "END:VTODO"] }), LISBON)
+    assert_equal [2, true], [found.todos.map(&:uid).uniq.size, found.todos.all? { _1.uid.size <= Items::LONGEST_UID }]
   end
 
   def test_one_broken_item_leaves_the_others

@@ -42,6 +42,13 @@ function faults(calendar) {
 
 const seconds = (time) => (time ? (time.isDate ? time.toString() : time.toUnixTime()) : null);
 
+const turns = (item, name) =>
+  item
+    .getAllProperties(name)
+    .flatMap((property) => property.getValues())
+    .map(seconds)
+    .sort();
+
 function read(text) {
   const long = text.split("\r\n").find((line) => Buffer.byteLength(line) > 75);
   const calendar = new ICAL.Component(ICAL.parse(text));
@@ -56,6 +63,8 @@ function read(text) {
       description: item.getFirstPropertyValue("description"),
       start: seconds(item.getFirstPropertyValue("dtstart") ?? item.getFirstPropertyValue("due")),
       end: seconds(item.getFirstPropertyValue("dtend") ?? item.getFirstPropertyValue("completed")),
+      without: turns(item, "exdate"),
+      besides: turns(item, "rdate"),
     })),
   };
 }

@@ -48,9 +48,8 @@ module UpFront
         text = Charset.utf8(bytes)
         raise NoCalendar, "The file is no calendar (one begins with BEGIN:VCALENDAR)." unless text.match?(/^BEGIN:VCALENDAR\s*$/i)
 
-        @zone = zone
-        @zones = {}
-        @problems = []
+        @moments = CalendarMoments.new(zone)
+        @problems = @moments.problems
         @began = cpu_seconds
         @blocks = blocks(text)
       end
@@ -129,7 +128,7 @@ module UpFront
       class LeftOut < StandardError; end
 
       def title(event) = event.summary.to_s.strip.then { _1.empty? ? "an event without a name" : _1[0, 80] }
-      def whole_day?(event) = event.dtstart.is_a?(Icalendar::Values::Date)
+      def whole_day?(event) = whole?(event.dtstart)
 
       def take_days(event, found)
         start = event.dtstart.to_date
@@ -144,9 +143,9 @@ module UpFront
 
       def take_busy(event, found)
         into = event.transp.to_s.casecmp?("TRANSPARENT") ? found.free : found.busy
-        zone = zone_of(event.dtstart)
+        zone = @moments.zone(event.dtstart)
         wall = wall(event.dtstart)
-        seconds = seconds(event, zone)
+        seconds = seconds(event)
         raise LeftOut, "it ends before it starts" unless seconds.positive?
         raise LeftOut, "it lasts longer than #{Core::Plan::BUSY_DAYS} days" if seconds > Core::Plan::BUSY_DAYS * 86_400
 
@@ -159,26 +158,8 @@ module UpFront
       def wall(moment) = Time.utc(moment.year, moment.month, moment.day, moment.hour, moment.min, moment.sec)
 
       # @return [Integer] how long it lasts
-      def seconds(event, zone)
-        return (instant(event.dtend) - instant(event.dtstart)).to_i if event.dtend
-        return 0 unless event.duration
-
-        given = event.duration
-        (given.past ? -1 : 1) * (((given.weeks * 7 + given.days) * 24 + given.hours) * 3600 + given.minutes * 60 + given.seconds)
-      end
-
-      def instant(moment) = wall(moment).then { zone_of(moment).instant(_1.to_date, _1.hour * 60 + _1.min, _1.sec) }
-
-      def zone_of(moment)
-        name = Array(moment.ical_params["tzid"]).first.to_s
-        return @zone if name.empty?
-
-        @zones[name] ||= Core::Zone.known?(name) ? Core::Zone.new(name) : unknown_zone(name)
-      end
-
-      def unknown_zone(name)
-        tell("The time zone “#{name[0, 60]}” is not known; its times were read as #{@zone.name}.")
-        @zone
+      def seconds(event)
+        event.dtend ? (@moments.instant(event.dtend) - @moments.instant(event.dtstart)).to_i : CalendarMoments.seconds(event.duration)
       end
 
       # @param wall [Time] the start as the wall's clock shows it @param days [Integer] how long it lasts at most
@@ -195,7 +176,7 @@ module UpFront
         end
       end
 
-      def whole?(moment) = moment.is_a?(Icalendar::Values::Date)
+      def whole?(moment) = CalendarMoments.day?(moment)
       def on(date, wall) = date.to_date.then { Time.utc(_1.year, _1.month, _1.day, wall.hour, wall.min, wall.sec) }
 
       def touches?(wall, days) = wall.to_date + days >= @first && wall.to_date <= @last
@@ -219,7 +200,7 @@ module UpFront
         return text if whole_day?(event)
 
         text.sub(/UNTIL=(\d{8}T\d{6})Z/i) do
-          "UNTIL=#{zone_of(event.dtstart).local(Time.strptime("#{$1}Z", "%Y%m%dT%H%M%SZ").utc).strftime("%Y%m%dT%H%M%S")}Z"
+          "UNTIL=#{@moments.zone(event.dtstart).local(Time.strptime("#{$1}Z", "%Y%m%dT%H%M%SZ").utc).strftime("%Y%m%dT%H%M%S")}Z"
         end
       end
 

@@ -26,6 +26,7 @@ module UpFront
 
         def event_of(row)
           Post::CalendarItems::Event.new(uid: row.uid, title: row.title, place: row.place, note: row.note, rrule: row.rrule, zone: row.zone,
+            exdates: turns(row.exdates), rdates: turns(row.rdates),
             starts: row.starts_on || row.starts_at.to_time, ends: row.ends_on || row.ends_at.to_time, sequence: row.sequence,
             status: (row.answer == "tentative") ? "TENTATIVE" : "CONFIRMED", changed_at: row.changed_at.to_time)
         end
@@ -34,11 +35,15 @@ module UpFront
         def columns(event)
           days = event.starts.is_a?(Date)
           {title: title(event), place: event.place, note: event.note, rrule: event.rrule, zone: event.zone, sequence: event.sequence,
+           exdates: event.exdates.to_a.map(&:iso8601), rdates: event.rdates.to_a.map(&:iso8601),
            starts_on: (event.starts if days), ends_on: ([event.ends, event.starts + 1].max if days),
            starts_at: (event.starts unless days), ends_at: (event.ends unless days)}
         end
 
         private
+
+        # @param kept [Array<String>] days, or instants @return [Array<Date, Time>]
+        def turns(kept) = kept.map { (_1.size == 10) ? Date.iso8601(_1) : Time.iso8601(_1) }
 
         def title(event)
           Core::Visible.line(event.title.strip)[0, Appointments::MOST_TITLE].then { _1.empty? ? "an event without a name" : _1 }
@@ -49,17 +54,19 @@ module UpFront
       def bring_in(bytes)
         zone = Store::CurrentRulebook.rulebook.zone
         found = Post::CalendarItems.found(bytes, zone)
-        raise Impossible, "There is nothing to do and no event in that file." if found.todos.empty? && found.events.empty?
+        raise Impossible, "There is nothing to do and no event in that file.#{left_out(found)}" if found.todos.empty? && found.events.empty?
 
         room!(found)
         transaction do
           tasks = found.todos.map { task(_1, zone) }.compact
-          appointments = found.events.map { appointment(_1) }.compact
+          off, on = found.events.partition { _1.status == "CANCELLED" }
+          gone = off.filter_map { called_off(_1) }
+          appointments = on.filter_map { appointment(_1) }
           event("tasks")
-          text = "#{Core::English.sentence(brought(tasks.size, appointments.size))}.#{left_out(found)}"
-          next Done.new(message: text) if tasks.empty? && appointments.empty?
+          text = "#{Core::English.sentence(brought(tasks.size, appointments.size))}.#{taken_out(gone.size)}#{left_out(found)}"
+          next Done.new(message: text) if [tasks, appointments, gone].all?(&:empty?)
 
-          Done.new(message: text, undo_id: undo_step(text, ChangeTasks::MODEL => tasks, Appointments::MODEL => appointments))
+          Done.new(message: text, undo_id: undo_step(text, ChangeTasks::MODEL => tasks, Appointments::MODEL => appointments + gone))
         end
       rescue Post::CalendarItems::NoCalendar => no_calendar
         raise Impossible, no_calendar.message
@@ -91,6 +98,12 @@ module UpFront
         keep(row, was_new)
       end
 
+      # What is here goes out of the calendar; what is not here does not come in.
+      def called_off(event)
+        row = Store::Appointment.standing.find_by(uid: event.uid)
+        row && keep(row.tap { _1.dropped_at = now }, false)
+      end
+
       def appointment(event)
         row = row_of(Store::Appointment, event.uid)
         was_new = row.new_record?
@@ -100,8 +113,7 @@ module UpFront
 
       def row_of(model, uid)
         uid = SecureRandom.uuid if uid.strip.empty?
-        model.find_by(uid: uid[0,
-          255]) || model.new(uid: uid[0, 255], created_at: now, changed_at: now, **((model == Store::Task) ? {words: ""} : {title: ""}))
+        model.find_by(uid: uid) || model.new(uid: uid, created_at: now, **((model == Store::Task) ? {words: ""} : {title: ""}))
       end
 
       def keep(row, was_new)
@@ -115,6 +127,10 @@ module UpFront
       def brought(tasks, events)
         Core::English.join([Core::English.count(tasks, "thing to do", "things to do"), Core::English.count(events, "event")],
           "and") + " brought in"
+      end
+
+      def taken_out(count)
+        count.positive? ? " #{Core::English.sentence(Core::English.count(count, "event"))} called off and taken out." : ""
       end
 
       def left_out(found) = found.problems.any? ? " #{found.problems.first(3).join(" ")}" : ""

@@ -81,7 +81,7 @@ module UpFront
 
       # @return [Hash] the trail
       def keep(message, invitation, answer, outgoing)
-        uid = invitation.event.uid.empty? ? "invitation-#{message.id}@up-front" : invitation.event.uid[0, 255]
+        uid = invitation.event.uid.empty? ? "invitation-#{message.id}@up-front" : invitation.event.uid
         row = Store::Appointment.find_by(uid: uid)
         made = row.nil?
         row ||= Store::Appointment.new(uid: uid, created_at: now)
