@@ -163,4 +163,16 @@ class AppointmentsTest < Minitest::Test
     assert_nil bring_in(never).undo_id
     assert_equal 1, Store::Appointment.count
   end
+
+  # Its own earlier turns clash with what recurs here too; itself, once it is kept, does not.
+  def test_an_invitation_clashes_with_what_recurs_here
+    bring_in(weekly("RDATE;TZID=Europe/Lisbon:20270311T143000"))
+    message = invite
+    assert_equal ["Stores, Thursday 11 March, 14:30–15:30", "Team, Thursday 11 March, 14:30–15:30"], shown(message)[:clashes].sort
+    again = invite(more: "RRULE:FREQ=WEEKLY;COUNT=2\n")
+    assert_equal shown(message)[:clashes], shown(again)[:clashes]
+    server!
+    answer(message, "accept")
+    assert_equal 2, shown(message)[:clashes].size
+  end
 end

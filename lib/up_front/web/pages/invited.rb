@@ -53,7 +53,7 @@ module UpFront
            over: !recurs? && ending(item.ends) <= @now, repeats: repeats}
         end
 
-        def recurs? = !item.rrule.nil?
+        def recurs? = item.recurs?
         def ending(at) = at.is_a?(Date) ? @zone.instant(at, 0) : at
 
         def span(from, to)
@@ -75,6 +75,7 @@ module UpFront
         # "every week, 5 times", "every 2 weeks until Friday 30 April"
         def repeats
           return unless recurs?
+          return "on #{Core::English.count(item.rdates.size + 1, "day")}" unless item.rrule
 
           parts = item.rrule.split(";").to_h { |part| part.split("=", 2) }
           unit = FREQUENCIES.fetch(parts["FREQ"], "so often")
@@ -93,31 +94,23 @@ module UpFront
         def clashes
           return [] if @read.method == "CANCEL"
 
-          turns.flat_map { |from, to|
-            others.select { |_, start, ending|
-              start < to && ending > from && ![start, ending].eql?([from, to])
-            }
-          }
-            .uniq.first(MOST_CLASHES).map { |title, start, ending| "#{title}, #{span(start, ending)}" }
+          first, last = stretch
+          days = Desk::Meetings.new(@rulebook, @now, first, last)
+          turns = recurs? ? days.turns_of(item) : [[item.starts, item.ends].map { ending(_1) }]
+          found = days.timed.select { |meeting| meeting.own&.uid != item.uid && turns.any? { |turn| clash?(meeting, *turn) } }
+          found.first(MOST_CLASHES).map { "#{_1.name}, #{span(_1.from, _1.to)}" }
         end
 
-        # @return [Array<Array(Time, Time)>] when it takes place
-        def turns
-          return [[item.starts, item.ends].map { ending(_1) }] unless recurs?
+        # What stands in the followed calendar from the same hour to the same hour is this very event.
+        def clash?(meeting, from, to) = meeting.from < to && meeting.to > from && [meeting.from, meeting.to] != [from, to]
 
-          text = Post::CalendarItems.write(events: [item], now: @now)
+        # @return [Array(Date, Date)] the days on which clashes are looked for
+        def stretch
           today = @zone.date(@now)
-          found = Post::CalendarFile.found(text, @zone, from: today, until: today + CLASH_DAYS)
-          found.busy.map { |each| [each["from"], each["to"]].map { Time.iso8601(_1) } }
-        rescue Post::CalendarFile::NoCalendar
-          []
-        end
+          return [today, today + CLASH_DAYS] if recurs?
 
-        # @return [Array<Array(String, Time, Time)>] meetings of the followed calendar, and the person's own appointments
-        def others
-          @others ||= @rulebook.plan.busy.map { [_1.name, _1.from, _1.to] } +
-            Store::Appointment.standing.where.not(uid: item.uid).where(starts_at: (@now - 86_400)..).limit(1_000)
-              .map { [_1.title, _1.starts_at.to_time, _1.ends_at.to_time] }
+          first = @zone.date(ending(item.starts))
+          [first, [@zone.date(ending(item.ends)), first + CLASH_DAYS].min]
         end
 
         def own = @own ||= Store::Appointment.where(dropped_at: nil).find_by(uid: item.uid)

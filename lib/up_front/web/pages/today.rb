@@ -55,39 +55,15 @@ module UpFront
 
         def meetings
           from, to = @zone.instant(@today, 0), @zone.instant(@today + 1, 0)
-          busy = @rulebook.plan.busy.select { _1.from < to && _1.to > from }.map { [_1.name, _1.from, _1.to, nil] }
-          own = Store::Appointment.within(from, to, @today..@today).where.not(starts_at: nil)
-            .map { [_1.title, _1.starts_at.to_time, _1.ends_at.to_time, _1] }
-          own += turns.map { |name, start, ending, row| [name, [start, from].max, ending, row] }
-          # What was accepted may stand in the followed calendar too.
-          both = (busy + own).uniq { |name, start, ending, _| [Core::Text.fold(name), start, ending] }
-          both.sort_by { |_, start, ending, _| [start, ending] }.map { |row| meeting(*row, from, to) }
-        end
-
-        MOST_RECURRING = 50
-        private_constant :MOST_RECURRING
-
-        # Of events of one's own that recur, those of today. @return [Array<Array(String, Time, Time, Store::Appointment)>]
-        def turns
-          Store::Appointment.standing.where.not(rrule: nil).where("starts_at < ?",
-            @zone.instant(@today, 0)).limit(MOST_RECURRING).flat_map do |row|
-            text = Post::CalendarItems.write(events: [Desk::CalendarExchange.event_of(row)], now: @now)
-            found = Post::CalendarFile.found(text, @zone, from: @today, until: @today).busy
-            found.map { |each| [each["name"], Time.iso8601(each["from"]), Time.iso8601(each["to"]), row] }
-          rescue Post::CalendarFile::NoCalendar
-            []
+          day.timed.map do |each|
+            {name: each.name, from: @time_format.moment([each.from, from].max), to: till(each.to, to), over: each.to <= @now,
+             own: each.own&.id, message: each.own&.message_id}
           end
         end
 
-        def meeting(name, start, ending, own, from, to)
-          {name: name, from: @time_format.moment([start, from].max), to: till(ending, to), over: ending <= @now, own: own&.id,
-           message: own&.message_id}
-        end
+        def whole_days = day.whole_days.map { {name: _1.name, own: _1.own.id, message: _1.own.message_id} }
 
-        def whole_days
-          from, to = @zone.instant(@today, 0), @zone.instant(@today + 1, 0)
-          Store::Appointment.within(from, to, @today..@today).where(starts_at: nil).map { {name: _1.title, own: _1.id, message: _1.message_id} }
-        end
+        def day = @day ||= Desk::Meetings.new(@rulebook, @now, @today, @today)
 
         def till(at, midnight) = (at >= midnight) ? "24:00" : @time_format.moment(at)
 
