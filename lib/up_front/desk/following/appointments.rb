@@ -68,11 +68,7 @@ module UpFront
       end
 
       def title(given, row)
-        text = Core::Visible.line(given.to_s.gsub(/\s+/, " ").strip)[0, MOST_TITLE]
-        text = row.message.subject.strip[0, MOST_TITLE] if text.empty? && row.message
-        raise Impossible.new("Give it a name.", pointer: "/title") if text.empty?
-
-        text
+        GivenWords.or_subject(given, row.message, MOST_TITLE, missing: "Give it a name.", pointer: "/title")
       end
 
       def time(row, given)

@@ -46,7 +46,7 @@ module UpFront
         def turns(kept) = kept.map { (_1.size == 10) ? Date.iso8601(_1) : Time.iso8601(_1) }
 
         def title(event)
-          Core::Visible.line(event.title.strip)[0, Appointments::MOST_TITLE].then { _1.empty? ? "an event without a name" : _1 }
+          GivenWords.line(event.title, Appointments::MOST_TITLE).then { _1.empty? ? "an event without a name" : _1 }
         end
       end
 
@@ -86,7 +86,7 @@ module UpFront
       def task(todo, zone)
         return if FollowUps.standing?(todo.uid)
 
-        words = Core::Visible.line(todo.words.gsub(/\s+/, " ").strip)[0, ChangeTasks::MOST_WORDS]
+        words = GivenWords.line(todo.words, ChangeTasks::MOST_WORDS)
         row = row_of(Store::Task, todo.uid)
         was_new = row.new_record?
         at = todo.due.is_a?(Time) ? todo.due : nil

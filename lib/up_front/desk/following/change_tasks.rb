@@ -161,13 +161,8 @@ module UpFront
         task.changed_at = now if task.changed?
       end
 
-      # Without words of its own it is called as its message is.
       def words(given, task)
-        text = Core::Visible.line(given.to_s.gsub(/\s+/, " ").strip)[0, MOST_WORDS]
-        text = task.message.subject.strip[0, MOST_WORDS] if text.empty? && task.message
-        raise Impossible.new("Say what is to be done.", pointer: "/words") if text.empty?
-
-        text
+        GivenWords.or_subject(given, task.message, MOST_WORDS, missing: "Say what is to be done.", pointer: "/words")
       end
 
       def whole!(task)

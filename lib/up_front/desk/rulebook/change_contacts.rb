@@ -96,7 +96,7 @@ module UpFront
         raise Impossible.new("Give at most #{Core::Contact::MOST_ADDRESSES} addresses.", pointer: "/addresses") if addresses.size > Core::Contact::MOST_ADDRESSES
 
         noted = Core::Contact::NOTED.to_h { |key| [key, Core::Visible.lines(given[key].to_s.strip)[0, Core::Contact::MOST_TEXT]] }
-        name = Core::Visible.line(given["name"].to_s.gsub(/\s+/, " ").strip)[0, 200]
+        name = GivenWords.line(given["name"], 200)
         Core::Contact.new("name" => (name unless name.empty?), "addresses" => addresses, **noted)
       end
 
