@@ -25,6 +25,9 @@ module UpFront
       # @return [Icalendar::Event] the one that it is about: of a recurring one the whole, where it is there
       def self.event(calendar) = calendar.events.find { _1.recurrence_id.nil? } || calendar.events.first
 
+      # @param value [Icalendar::Values::CalAddress] @return [String] the address of one who is named (RFC 5545, section 3.3.3)
+      def self.address(value) = value.to_s.sub(/\Amailto:/i, "").strip
+
       def initialize(text, zone)
         @text = text
         @zone = zone
@@ -36,9 +39,8 @@ module UpFront
         event = calendar && Invitation.event(calendar) or return
         moments = CalendarMoments.new(@zone)
         item = CalendarItems.event_in(event, moments)
-        Read.new(method: calendar.ip_method.to_s.upcase.then {
-          _1.empty? ? "PUBLISH" : _1
-        }, event: item, organizer: person(event.organizer),
+        method = calendar.ip_method.to_s.upcase
+        Read.new(method: method.empty? ? "PUBLISH" : method, event: item, organizer: person(event.organizer),
           attendees: event.attendee.first(MOST_ATTENDEES).map { person(_1).merge(answer: answer(_1)) }, more: calendar.events.size - 1,
           one_of: !event.recurrence_id.nil?, problems: moments.problems)
       end
@@ -47,7 +49,7 @@ module UpFront
 
       # @param value [Icalendar::Values::CalAddress, nil] @return [Hash, nil]
       def person(value)
-        value && {email: value.to_s.sub(/\Amailto:/i, "").strip, name: Array(value.ical_params["cn"]).first&.to_s}
+        value && {email: Invitation.address(value), name: Array(value.ical_params["cn"]).first&.to_s}
       end
 
       def answer(value) = Array(value.ical_params["partstat"]).first.to_s.upcase.then { _1.empty? ? "NEEDS-ACTION" : _1 }

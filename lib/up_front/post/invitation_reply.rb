@@ -43,7 +43,7 @@ module UpFront
 
       # As the invitation names them (RFC 5545, section 3.3.3: an address is compared without its case).
       def attendee(asked)
-        named = asked.attendee.find { _1.to_s.sub(/\Amailto:/i, "").casecmp?(@email) }
+        named = asked.attendee.find { Invitation.address(_1).casecmp?(@email) }
         Icalendar::Values::CalAddress.new(named ? named.to_s : "mailto:#{@email}",
           {"partstat" => PARTSTAT.fetch(@answer), "cn" => @name}.compact)
       end

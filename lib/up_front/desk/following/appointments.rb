@@ -58,7 +58,7 @@ module UpFront
       private
 
       def zone = Store::CurrentRulebook.rulebook.zone
-      def standing(id) = Store::Appointment.standing.find_by(id: id) || raise(Impossible.gone("appointment"))
+      def standing(id) = Store::Appointment.standing.find_by(id: id) || raise(Impossible.gone("event"))
 
       def assign(row, given)
         row.title = title(given["title"], row) if given.key?("title")

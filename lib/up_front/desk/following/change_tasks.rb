@@ -100,9 +100,9 @@ module UpFront
           next Done.new(message: "Nothing was changed.") if changed.empty?
 
           told(changed)
-          text = "#{(changed.size == 1) ? "“#{changed.first.words}”" : Core::English.sentence(Core::English.count(changed.size,
-            "task"))} " \
-            "#{(changed.size == 1) ? "is" : "are"} #{what}."
+          one = changed.size == 1
+          them = one ? "“#{changed.first.words}”" : Core::English.sentence(Core::English.count(changed.size, "task"))
+          text = "#{them} #{one ? "is" : "are"} #{what}."
           Done.new(message: text, undo_id: undo_step(text, steps), result: changed)
         end
       end
@@ -135,7 +135,7 @@ module UpFront
         raise Impossible.gone("follow-up") unless state && claim&.follow_up_at && Core::MessageState.new(state, claim, now).follow_up?
 
         at = claim.follow_up_at.to_time
-        task = Store::Task.create!(uid: SecureRandom.uuid, message_id: id, words: FollowUps.words(Store::Message.find(id)),
+        task = Store::Task.create!(uid: SecureRandom.uuid, message_id: id, words: FollowUps.words(Store::Message.find(id).subject),
           made_by: "follow_up",
           rule: FollowUps.rule(claim), due_on: zone.date(at), due_minutes: zone.minutes(at), due_at: at, told_at: (now if at <= now),
           created_at: now, changed_at: now)
@@ -154,8 +154,7 @@ module UpFront
         task.due_at = task.moment(zone)
         # What comes at another moment is announced anew.
         if task.due_at_changed? || task.alert_changed?
-          task.assign_attributes(told_at: nil, sounded_at: nil, answered_at: nil,
-            again_at: nil)
+          task.assign_attributes(told_at: nil, sounded_at: nil, answered_at: nil, again_at: nil)
         end
         task.told_at = now if task.due_at_changed? && task.due_at && task.due_at <= now
         task.changed_at = now if task.changed?

@@ -36,11 +36,12 @@ module UpFront
 
       def row(message, claim, zone)
         at = claim.follow_up_at.to_time
-        Row.new(key: "f#{message.id}", message_id: message.id, words: words(message), note: "", due_on: zone.date(at),
+        Row.new(key: "f#{message.id}", message_id: message.id, words: words(message.subject), note: "", due_on: zone.date(at),
           due_minutes: zone.minutes(at), due_at: at, made_by: "follow_up", rule: rule(claim))
       end
 
-      def words(message) = "Follow up: #{message.subject.strip.empty? ? "a message without a subject" : message.subject}"[0, 300]
+      # @param subject [String] of the message
+      def words(subject) = "Follow up: #{subject.strip.empty? ? "a message without a subject" : subject}"[0, 300]
 
       # @return [String, nil] the rule whose follow-up it is
       def rule(claim)

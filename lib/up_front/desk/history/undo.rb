@@ -118,7 +118,7 @@ module UpFront
         when Store::View then "The view “#{record.name}”"
         when Store::Draft then "What is written"
         when Store::Awaited then "What you await"
-        when Store::Appointment then "The appointment “#{record.title}”"
+        when Store::Appointment then "The event “#{record.title}”"
         when Store::Task then "The task “#{record.words}”"
         else "The rulebook"
         end

@@ -88,11 +88,10 @@ module UpFront
         row.assign_attributes(**CalendarExchange.columns(invitation.event), message_id: message.id, answer: answer, outgoing: outgoing,
           changed_at: now, dropped_at: nil)
         row.save!
-        made ? Appointments.made(row, now) : trail(row).then { |kept|
-          kept.merge(%w[before after].to_h {
-            [_1, kept[_1].except("changed_at")]
-          })
-        }
+        return Appointments.made(row, now) if made
+
+        kept = trail(row) # when it was changed is nobody's act
+        kept.merge(%w[before after].to_h { [_1, kept[_1].except("changed_at")] })
       end
     end
   end

@@ -35,23 +35,20 @@ module UpFront
         end
 
         def of(changes, step)
-          changes.first(1).map { |change|
-            case change.model
-            when "State" then of_state(change, step)
-            when "Task" then of_task(change.key)
-            else of_letter(change.key)
-            end
-          }.first || {}
+          change = changes.first or return {}
+          case change.model
+          when "State" then of_state(change, step)
+          when "Task" then of_task(change.key)
+          else of_letter(change.key)
+          end
         end
 
         def of_state(change, step)
           after = change.after
-          effects = {"flag" => after["flagged"] || nil, "priority" => after["priority"], "ink" => after["ink"].to_s.then {
-            _1 unless _1.empty?
-          },
+          ink = after["ink"].to_s
+          effects = {"flag" => after["flagged"] || nil, "priority" => after["priority"], "ink" => (ink unless ink.empty?),
                      "labels" => labels(change), "keep_at_top" => after["keep_at_top"] || nil,
-                     "mark_read" => (true if after["unread"] == false),
-                     "discard" => (true if after["discarded_at"])}.compact
+                     "mark_read" => (true if after["unread"] == false), "discard" => (true if after["discarded_at"])}.compact
           own = {"put_off" => put_off(after, step), "clear" => (true if after["cleared_at"] && !after["put_off_at"])}.compact
           effects.delete("mark_read") if effects.size > 1 || own.any?
           effects.empty? ? own : own.merge("then" => effects)

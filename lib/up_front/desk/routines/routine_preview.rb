@@ -40,9 +40,10 @@ module UpFront
       def told(routine, count)
         Core::Routine::SENDING.filter_map do |topic|
           value = routine.effects[topic] or next
-          (topic == "reply") ? "Answers #{Core::English.count(count,
-            "message")} with “#{value}”." : "Forwards #{Core::English.count(count,
-              "message")} to #{Core::English.join(Array(value), "and")}."
+          messages = Core::English.count(count, "message")
+          next "Answers #{messages} with “#{value}”." if topic == "reply"
+
+          "Forwards #{messages} to #{Core::English.join(Array(value), "and")}."
         end
       end
     end

@@ -170,7 +170,7 @@ module UpFront
         duration = said_of("follow_up") or return
         at = Core::Duration.parse(duration["in"]).after(now, rulebook.zone)
         zone = rulebook.zone
-        {"words" => "Follow up: #{subject}", "on" => zone.date(at).iso8601, "at" => Core::Clockface.of(zone.minutes(at))}
+        {"words" => FollowUps.words(subject), "on" => zone.date(at).iso8601, "at" => Core::Clockface.of(zone.minutes(at))}
       end
 
       def left_out

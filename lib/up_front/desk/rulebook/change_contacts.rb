@@ -27,11 +27,7 @@ module UpFront
       def remove(keys)
         transaction do
           gone = keys.map { find(contacts, _1) }.uniq(&:key)
-          put(contacts.reject { |each|
-            gone.any? {
-              _1.key == each.key
-            }
-          }, "#{many(gone)} no contact#{"s" if gone.size > 1} of yours any more.")
+          put(contacts.reject { gone.map(&:key).include?(_1.key) }, "#{many(gone)} no contact#{"s" if gone.size > 1} of yours any more.")
         end
       end
 
@@ -44,25 +40,24 @@ module UpFront
           one = first.merged(others)
           raise Impossible, "Together they have more than #{Core::Contact::MOST_ADDRESSES} addresses." if one.addresses.size > Core::Contact::MOST_ADDRESSES
 
-          kept = contacts.reject { |each| others.any? { _1.key == each.key } }
-          put(kept.map {
-            (_1.key == first.key) ? one : _1
-          }, "#{Core::English.sentence(Core::English.count(others.size + 1, "contact"))} are one now: #{called(one)}.")
+          kept = contacts.reject { |each| others.any? { _1.key == each.key } }.map { (_1.key == first.key) ? one : _1 }
+          put(kept, "#{Core::English.sentence(Core::English.count(others.size + 1, "contact"))} are one now: #{called(one)}.")
         end
       end
 
       # Those that are not here; one who has an address of theirs is given what they lack.
-      # @param cards [Array<Hash>] as items of a rulebook's file @return [Done] @raise [Impossible]
-      def add(cards)
+      # @param cards [Array<Hash>] as items of a rulebook's file @param more [String] what else is to be said @return [Done]
+      # @raise [Impossible]
+      def add(cards, more: "")
         transaction do
           before = contacts
           after = cards.map { Core::Contact.of(_1) }.inject(before) { |known, card| put_in(known, card) }
           raise Impossible.new("They are contacts of yours already.", status: 409) if after.map(&:to_item) == before.map(&:to_item)
 
           added = after.size - before.size
-          text = added.positive? ? "#{Core::English.sentence(Core::English.count(added,
-            "contact"))} more." : "What was known of them is more now."
-          put(after, text)
+          grown = "#{Core::English.sentence(Core::English.count(added, "contact"))} more."
+          text = added.positive? ? grown : "What was known of them is more now."
+          put(after, "#{text}#{more}")
         end
       end
 
@@ -71,12 +66,8 @@ module UpFront
         found = Post::ContactCards.found(bytes)
         raise Impossible, "No card in that file has an address." if found[:cards].empty?
 
-        done = add(found[:cards])
-        if found[:without].positive?
-          done.message << " #{Core::English.sentence(Core::English.count(found[:without],
-            "card"))} had no address."
-        end
-        done
+        without = Core::English.sentence(Core::English.count(found[:without], "card"))
+        add(found[:cards], more: found[:without].positive? ? " #{without} had no address." : "")
       rescue Post::ContactCards::NoCards => no_cards
         raise Impossible, no_cards.message
       end

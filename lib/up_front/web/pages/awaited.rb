@@ -83,9 +83,8 @@ module UpFront
           return "#{answer ? answer.sender_name : "Somebody"} answered #{over}." if row.state == "answered"
           return "No longer awaited, since #{over}." if row.state == "dropped"
 
-          [away(row), ("You asked again #{@time_format.moment(row.nudged_at)}." if row.nudged_at)].compact.join(" ").then {
-            _1 unless _1.empty?
-          }
+          said = [away(row), ("You asked again #{@time_format.moment(row.nudged_at)}." if row.nudged_at)].compact
+          said.join(" ") if said.any?
         end
 
         def away(row)

@@ -69,33 +69,29 @@ module UpFront
 
         def row(message, stands)
           [iso(message.arrived_at), message.sender_name, message.sender_key, message.addresses("to").map(&:email).join(" "),
-            message.subject,
-            stands.priority, stands.labels.join(", "), stands.unread? ? 0 : 1, stands.flagged? ? 1 : 0, message.account.name,
-            message.mailbox,
-            Place::SAID.fetch(stands.place) { message.mailbox }, message.size, message.attachments.size]
+            message.subject, stands.priority, stands.labels.join(", "), stands.unread? ? 0 : 1, stands.flagged? ? 1 : 0,
+            message.account.name, message.mailbox, Place::SAID.fetch(stands.place) { message.mailbox }, message.size,
+            message.attachments.size]
         end
 
         def senders
           found = Store::Senders.at(zone, @now).by("address")
-          [%w[address name kind messages_7_days messages_30_days messages_90_days answered first last],
-            found.lazy.map { |each|
-              [each.key, each.name, each.kind, *each.counts.values, each.answered, *[each.first_at, each.last_at].map { |at|
-                iso(Time.at(at))
-              }]
-            }]
+          rows = found.lazy.map do |each|
+            seen = [each.first_at, each.last_at].map { iso(Time.at(_1)) }
+            [each.key, each.name, each.kind, *each.counts.values, each.answered, *seen]
+          end
+          [%w[address name kind messages_7_days messages_30_days messages_90_days answered first last], rows]
         end
 
         def tasks
           rows = Store::Task.standing.order(:due_at, :id).to_a + Desk::FollowUps.all(zone)
+          subjects = Store::Message.where(id: rows.filter_map(&:message_id)).pluck(:id, :subject).to_h
           [%w[words note day time done made_by rule message],
             rows.map { |task|
-              [task.words, task.note, task.due_on&.iso8601, task.due_minutes && Core::Clockface.of(task.due_minutes), iso(task.done_at),
-                task.made_by,
-                task.rule, subject(task.message_id)]
+              time = task.due_minutes && Core::Clockface.of(task.due_minutes)
+              [task.words, task.note, task.due_on&.iso8601, time, iso(task.done_at), task.made_by, task.rule, subjects[task.message_id]]
             }]
         end
-
-        def subject(id) = id && Store::Message.where(id: id).pick(:subject)
 
         def awaited
           [%w[subject from asked since by state ended],
@@ -111,12 +107,11 @@ module UpFront
         end
 
         def outbox
-          [%w[created goes_or_went subject to state why],
-            Store::Outgoing.order(:id).limit(MOST).lazy.map { |each|
-              [iso(each.created_at), iso(each.over_at || each.goes_at), each.subject, each.recipients.map {
-                _1["email"]
-              }.join(" "), each.state, each.why]
-            }]
+          rows = Store::Outgoing.order(:id).limit(MOST).lazy.map do |each|
+            [iso(each.created_at), iso(each.over_at || each.goes_at), each.subject, each.recipients.map { _1["email"] }.join(" "),
+              each.state, each.why]
+          end
+          [%w[created goes_or_went subject to state why], rows]
         end
 
         def alerts
