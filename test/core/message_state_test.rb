@@ -7,7 +7,7 @@ class MessageStateCoreTest < Minitest::Test
   include CoreHelper
 
   State = Struct.new(:came, :unread, :flagged, :surface_at, :cleared_at, :discarded_at, :put_off_at, :let_in_at, :moved_at, :thread_word,
-    :priority, :labels_on, :labels_off, :ink, :keep_at_top, :keep_until, :taken_up, keyword_init: true)
+    :priority, :labels_on, :labels_off, :ink, :keep_at_top, :keep_until, :taken_up, :answered_elsewhere, keyword_init: true)
   Claim = Struct.new(:surface_at, :round, :held, :priority, :labels, :ink, :keep_at_top, :follow_up_at, keyword_init: true)
   NOW = Time.utc(2027, 3, 9, 9, 14)
 

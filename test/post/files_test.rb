@@ -61,7 +61,7 @@ class FilesTest < Minitest::Test
     found = Post::Maildir.new(path).check.enum_for(:each).map { [_1.mailbox, _1.unique, _1.seen?, _1.flagged?] }
     assert_equal [["INBOX", "1.a", false, false], ["INBOX", "2.b", true, true], ["Lists/Gelöscht", "3.c", false, false]], found
     assert_equal [true, true, true, false, false], ["Sent", "Junk E-mail", "Old/Sent Items", "INBOX", "Sentinels"].map {
-      Post::Maildir.quiet?(_1)
+      Core::MailboxFolder.quiet?(_1)
     }
   end
 

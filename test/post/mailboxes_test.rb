@@ -117,7 +117,7 @@ class MailboxesTest < Minitest::Test
 
   def test_whose_mail_does_not_arrive
     ["Sent", "SENT ITEMS", "Sent-Mail", "sent messages", "Drafts", "draft", "Trash", "Deleted Items", "Junk", "Junk E-Mail", "Spam",
-      "Outbox", "Clients/Sent", "Spam/2026"].each { assert Post::Maildir.quiet?(_1), _1 }
-    ["INBOX", "Sentinel", "Spammers", "Clients", "Junkyard prints", "Presents", "Drafting"].each { refute Post::Maildir.quiet?(_1), _1 }
+      "Outbox", "Clients/Sent", "Spam/2026"].each { assert Core::MailboxFolder.quiet?(_1), _1 }
+    ["INBOX", "Sentinel", "Spammers", "Clients", "Junkyard prints", "Presents", "Drafting"].each { refute Core::MailboxFolder.quiet?(_1), _1 }
   end
 end

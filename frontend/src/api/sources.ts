@@ -10,8 +10,11 @@ export const useAddSource = () =>
   useActMutation((given: { path: string; account_id?: number }) => unwrap(api.POST("/sources", { body: given })), {
     tells: "inline",
   });
+/** @param mail whether what came by a mailbox stays here, or goes */
 export const useRemoveSource = () =>
-  useActMutation((id: number) => unwrap(api.DELETE("/sources/{id}", { params: { path: { id } } })));
+  useActMutation(({ id, mail = "stays" }: { id: number; mail?: "stays" | "goes" }) =>
+    unwrap(api.DELETE("/sources/{id}", { params: { path: { id }, query: { mail } } })),
+  );
 const useImport = () =>
   useActMutation(
     ({ file, asNew }: { file: File; asNew: boolean }) =>

@@ -49,6 +49,7 @@ function Signs({ row }: { row: Row }) {
     <>
       {row.fresh && <Pill kind="new">new</Pill>}
       {row.back && <Pill kind="plain">back</Pill>}
+      {row.gone && <Pill kind="plain">gone from its mailbox</Pill>}
       {row.kept && <VerticalAlignTop className={`${styles.sign} ${styles.kept}`} titleAccess="Kept at top" />}
       {row.flagged && <Flag className={`${styles.sign} ${styles.flagged}`} titleAccess="Flagged" />}
       {row.has_attachment && <AttachFile className={styles.sign} titleAccess="Has an attachment" />}

@@ -12,15 +12,7 @@ module UpFront
         def flagged? = flags.include?("F")
       end
 
-      # Whose mail does not arrive: it is kept at hand, and claims nothing.
-      QUIET = /
-        \A(?:sent(?:[ -]?(?:items|mail|messages))?|drafts?|trash|deleted(?:[ -]?(?:items|messages))?
-        |junk(?:[ -]?e?-?mail)?|spam|outbox)\z
-      /ix
-
       attr_reader :path
-
-      def self.quiet?(mailbox) = mailbox.split("/").any? { _1.match?(QUIET) }
 
       def initialize(path)
         @path = File.expand_path(path)

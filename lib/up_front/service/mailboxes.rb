@@ -4,8 +4,9 @@ require "io/wait"
 
 module UpFront
   module Service
-    # Reads every source, ten times a second, each in a thread of its own: one that hangs, or holds letters that take long, keeps
-    # neither another from being read nor what has come from being announced.
+    # Reads every source, each in threads of its own: one that hangs, or holds letters that take long, keeps neither another from being
+    # read nor what has come from being announced. Folders on this machine are looked at ten times a second; {MailboxLine} follows those
+    # on a server.
     class Mailboxes
       SECONDS = 0.1
       LISTED_SECONDS = 1 # between looks at which sources there are
@@ -27,25 +28,32 @@ module UpFront
 
       def stop
         @stopping&.close
-        [@thread, *@readers.values.map(&:stop)].compact.each { _1.join(STOP_SECONDS) }
+        [@thread, *@readers.values.flat_map(&:stop)].compact.each { _1.join(STOP_SECONDS) }
       end
 
       STOP_SECONDS = 5 # one that hangs in a file system that does not answer is left behind
 
-      # Every source once, one after another.
-      def look = sources.each { |source| reader(source).look }
+      # Every folder on this machine once, one after another.
+      def look = sources.select { _1.kind == "maildir" }.each { |source| reader(source).look }
 
       private
 
       def sources = @own.call("the list of sources") { Store::Rulebook.exists? ? Store::Source.order(:id).to_a : [] } || []
 
-      LISTED = Store::PreparedQuery.new("SELECT (SELECT count(*) FROM rulebooks) || ':' || ifnull(group_concat(id), '') FROM sources")
+      LISTED = Store::PreparedStatement.new("SELECT (SELECT count(*) FROM rulebooks), sources.id, imap_servers.turn FROM sources " \
+        "LEFT JOIN imap_servers ON imap_servers.source_id = sources.id ORDER BY sources.id")
       private_constant :LISTED
 
-      # Whether others are there than the last time; asked every second.
+      # Whether others are there than the last time, or one is to be read otherwise; asked every second.
       def others?
-        now = @own.call("the list of sources") { LISTED.call }
+        now = @own.call("the list of sources") { LISTED.call([]) }
+        turned(now) if now && @listed
         (now.nil? || now != @listed).tap { @listed = now }
+      end
+
+      def turned(now)
+        before = @listed.to_h { |_, id, turn| [id, turn] }
+        now.each { |_, id, turn| @readers[id]&.changed if before.key?(id) && before[id] != turn }
       end
 
       def list
@@ -58,9 +66,12 @@ module UpFront
         (@readers.keys - here.map(&:id)).each { |id| @readers.delete(id).stop }
       end
 
-      def reader(source) = @readers[source.id] ||= Reader.new(source, Desk::ReadSource.new(@clock, source), @attempts.call)
+      def reader(source)
+        @readers[source.id] ||= (source.kind == "imap") ? MailboxLine.new(@clock, source, @attempts) :
+          Reader.new(source, Desk::ReadSource.new(@clock, source), @attempts.call)
+      end
 
-      # One source.
+      # One folder on this machine.
       class Reader
         def initialize(source, reading, attempts)
           @name = "reading #{source.path}"
@@ -80,10 +91,10 @@ module UpFront
           end
         end
 
-        # @return [Thread, nil] that ends
+        # @return [Array<Thread>] that end
         def stop
           @stopping = true
-          @thread
+          [@thread].compact
         end
       end
       private_constant :Reader

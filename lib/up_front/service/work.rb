@@ -38,6 +38,7 @@ module UpFront
       def beside(clock)
         [
           by_news("an act on many messages") { Desk::DoLarge.new(clock).next },
+          by_news("mail that goes with its mailbox") { Desk::RemoveSource.new(clock).next },
           by_news("the index of words") { Store::SearchIndex.step },
           by_news("safe HTML") { Desk::MakeSafe.new(clock).call },
           by_news("threads") { Desk::FindThreads.new(clock).call },

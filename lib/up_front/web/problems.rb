@@ -21,7 +21,8 @@ module UpFront
           halt_problem 422, refused.faults.map(&:said).join("\n"), errors: refused.faults.map { {**_1.to_h, "words" => _1.message} }
         end
         app.error(Desk::Act::Impossible) do |impossible|
-          errors = impossible.pointer ? [{pointer: impossible.pointer, expected: impossible.message, words: impossible.message}] : []
+          told = {pointer: impossible.pointer, expected: impossible.message, words: impossible.message, found: impossible.found}.compact
+          errors = impossible.pointer ? [told] : []
           halt_problem impossible.status, impossible.message, errors: errors
         end
         app.error(Desk::Turning::Asks) do |asks|

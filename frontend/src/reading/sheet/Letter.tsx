@@ -57,6 +57,11 @@ export function Letter({ sheet, selected }: { sheet: Sheet; selected: Selected }
       {sheet.unreadable && (
         <p className={styles.remote}>This could not be read as mail. It is shown as it was received, whole.</p>
       )}
+      {sheet.cut && (
+        <p className={styles.remote}>
+          This message has {sheet.cut}: more than one may. What stands here is its beginning; the whole lies in its mailbox.
+        </p>
+      )}
       {sheet.rough && (
         <p className={styles.remote}>
           Reading this took longer than one message may. It is kept whole, and shown here as plain text; what is attached to it is

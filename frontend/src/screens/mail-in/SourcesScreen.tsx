@@ -1,6 +1,9 @@
+import Button from "@mui/material/Button";
+import { useState } from "react";
 import { useSources } from "../../api/sources";
 import { Fault } from "../../parts/Fault";
 import ui from "../../parts/page.module.css";
+import { ConnectMailbox } from "./ConnectMailbox";
 import { AddSource, BringFiles } from "./forms";
 import { MailInNav } from "./MailInNav";
 import { SourceList } from "./SourceList";
@@ -10,6 +13,7 @@ import styles from "./sources.module.css";
 export function SourcesScreen() {
   const sources = useSources();
   const data = sources.data;
+  const [connecting, setConnecting] = useState(false);
   return (
     <div className={ui.screen}>
       <main className={`${ui.list} ${styles.sources}`}>
@@ -18,10 +22,18 @@ export function SourcesScreen() {
           <>
             <h1 className={ui.lead}>{data.lead}</h1>
             <p className={ui.sub}>
-              {data.messages.toLocaleString("en")} messages are here. Nothing in a folder is moved, marked or removed; a copy of
-              what you send is added to its Sent.
+              {data.messages.toLocaleString("en")} messages are here. Nothing is moved, marked or removed where it lies; to the
+              Sent of a Maildir a copy of what you send is added.
             </p>
             <SourceList sources={data.sources} />
+            <div className={ui.band}>
+              <h2>A mailbox on a server (IMAP)</h2>
+            </div>
+            {connecting || data.sources.length === 0 ? (
+              <ConnectMailbox done={() => setConnecting(false)} />
+            ) : (
+              <Button onClick={() => setConnecting(true)}>Connect a mailbox …</Button>
+            )}
             <div className={ui.band}>
               <h2>Read a Maildir</h2>
             </div>

@@ -8,8 +8,8 @@ module UpFront
       # @!method claim the decision: surface_at, round (its name), held (Boolean: it waited, or waits for ever), priority, labels, ink,
       #   keep_at_top, follow_up_at
       # @!method state what was done: came ("arrived", "history" or "quiet"), unread, flagged, surface_at, cleared_at,
-      #   discarded_at, put_off_at, let_in_at, moved_at, thread_word, and the person's own priority, labels_on, labels_off, ink,
-      #   keep_at_top, keep_until (nil and empty where they have none)
+      #   discarded_at, put_off_at, let_in_at, moved_at, thread_word, answered_elsewhere, and the person's own priority, labels_on,
+      #   labels_off, ink, keep_at_top, keep_until (nil and empty where they have none)
       attr_reader :now, :state, :claim
 
       # What only mail beside the message tells. @!attribute alerted [Boolean] @!attribute replies [Array<Boolean>] for each
@@ -92,7 +92,9 @@ module UpFront
       def straight_in? = !state.surface_at.nil? && (!claim.held || state.thread_word == "followed") && state.let_in_at.nil?
 
       def alerted? = beside.alerted
-      def answered? = beside.replies.include?(true)
+
+      # @return [Boolean] whether the owner has written into it: here, or by what its mailbox tells
+      def answered? = beside.replies.include?(true) || state.answered_elsewhere
 
       # @return [Boolean] whether the owner wrote it to somebody else, and nobody else has written into it since
       def sent_unanswered? = beside.asks_others && beside.replies.all?

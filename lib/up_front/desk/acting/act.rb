@@ -5,14 +5,15 @@ module UpFront
     # What a person or the clock does to mail: one transaction, which leaves an event and, where it can be
     # taken back, an undo step. No act writes to a message, its account or its mailbox.
     class Act
-      # The act cannot be done as asked; the message is for the person. `pointer` names the field.
+      # The act cannot be done as asked; the message is for the person. `pointer` names the field, `found` what stands there instead.
       class Impossible < StandardError
-        attr_reader :pointer, :status
+        attr_reader :pointer, :status, :found
 
-        def initialize(text, pointer: nil, status: 422)
+        def initialize(text, pointer: nil, status: 422, found: nil)
           super(text)
           @pointer = pointer
           @status = status
+          @found = found
         end
 
         # @param thing [String] "rule" @return [Impossible] for what another page, or an undoing, has taken away

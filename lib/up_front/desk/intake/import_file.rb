@@ -31,7 +31,7 @@ module UpFront
           outcomes = transaction do
             mark.update_columns(place: batch.last[1])
             taking = TakeIn.new(clock)
-            batch.map { |letter, _| taking.call(letter, account: account, mailbox: mailbox, as_new: as_new, by_hand: true).outcome }
+            batch.map { |letter, _| take(taking, letter, account: account, mailbox: mailbox, as_new: as_new) }
           end
           report.doubles += outcomes.count(:double)
           report.taken += outcomes.count { _1 != :double }
@@ -43,6 +43,12 @@ module UpFront
       end
 
       private
+
+      def take(taking, letter, **way)
+        taken = taking.call(letter, by_hand: true, **way)
+        Store::ImapLetter.also_elsewhere(taken.id) if taken.outcome == :double
+        taken.outcome
+      end
 
       # @return [Enumerator] of letters, each with the place after it
       def letters(file, from) = file.enum_for(:each, from: from).lazy.map { |raw, place| [Post::Letter.new(raw), place] }

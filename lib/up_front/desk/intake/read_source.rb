@@ -130,8 +130,9 @@ module UpFront
 
       def take(taking, letter, entry, written_at)
         taking.call(letter, account: @source.account, mailbox: entry.mailbox, seen: entry.seen?, flagged: entry.flagged?,
-          fallback: written_at) do
+          fallback: written_at) do |taken|
           SEEN.call(source_id: @source.id, name: entry.unique)
+          Store::ImapLetter.also_elsewhere(taken.id) if taken.outcome == :double
         end
       end
 

@@ -24,16 +24,19 @@ module UpFront
       # @param seen [Boolean] read already @param flagged [Boolean]
       # @param as_new [Boolean] treat it as arriving however old it is
       # @param fallback [Time, nil] the arrival where the message tells none
+      # @param arrived_at [Time, nil] the arrival, whatever the message tells
+      # @param quiet [Boolean] whether the mailbox is one that claims nothing @param history [Boolean] it does not arrive
       # @param by_hand [Boolean] the person brings it in: it comes though it was removed for good
       # @yield inside the transaction, for a mark of the caller's own
       # @return [Taken]
-      def call(letter, account:, mailbox: "INBOX", seen: false, flagged: false, as_new: false, fallback: nil, by_hand: false)
-        arrived_at = [letter.arrival || fallback || now, now].min.round(6)
-        quiet = Post::Maildir.quiet?(mailbox)
+      def call(letter, account:, mailbox: "INBOX", seen: false, flagged: false, as_new: false, fallback: nil, by_hand: false,
+        arrived_at: nil, quiet: Core::MailboxFolder.quiet?(mailbox), history: false)
+        arrived_at = [arrived_at || letter.arrival || fallback || now, now].min.round(6)
+        came = came(arrived_at, quiet: quiet, history: history, as_new: as_new)
         digest = quiet ? "quiet:#{letter.digest}" : letter.digest
         transaction do
           taken = double(account, digest, by_hand) ||
-            write(letter, account, mailbox, arrived_at, digest, seen: seen, flagged: flagged, came: came(quiet, arrived_at, as_new))
+            write(letter, account, mailbox, arrived_at, digest, seen: seen, flagged: flagged, came: came)
           yield taken if block_given?
           taken
         end
@@ -44,8 +47,9 @@ module UpFront
       def rulebook = @rulebook ||= Store::CurrentRulebook.rulebook
       def heads_down = @heads_down ||= Store::HeadsDown.of(rulebook.plan, now)
 
-      def came(quiet, arrived_at, as_new)
+      def came(arrived_at, quiet:, history:, as_new:)
         return "quiet" if quiet
+        return "history" if history
 
         (as_new || arrived_at >= now - RECENT_SECONDS) ? "arrived" : "history"
       end

@@ -53,22 +53,9 @@ module UpFront
       private
 
       def read(account, given)
-        check = Core::Check.new
-        host = check.at("host").filled(given["host"])&.strip
-        security = check.at("security").one_of(given["security"], Post::Submission::SECURITY)
-        file = given["ca_file"].to_s.strip
-        check.at("ca_file").refuse("a file", file, words: "There is no file #{file}.") unless file.empty? || File.file?(file)
-        if security == "none" && host && !Post::Submission::LOOPBACK.include?(host)
-          check.at("security").refuse("TLS", "none", words: "Without TLS others can read your mail and your password on the way: only a " \
-            "server on this machine may be used so.")
-        end
-        raise Core::Refused, check.faults if check.faults.any?
-
+        access = GivenServer.read(given, ports: USUAL_PORTS)
         server = Store::MailServer.find_or_initialize_by(account_id: account.id)
-        server.assign_attributes(host: host, security: security, port: given["port"] || USUAL_PORTS.fetch(security),
-          user: given["user"].to_s.strip.then {
-            _1 unless _1.empty?
-          }, ca_file: (file unless file.empty?), signature: given["signature"].to_s)
+        server.assign_attributes(user: GivenServer.text(given["user"]), signature: given["signature"].to_s, **access)
         server.password = given["password"] if given.key?("password") && !given["password"].nil?
         server
       end

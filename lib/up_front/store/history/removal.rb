@@ -7,13 +7,13 @@ module UpFront
     module Removal
       module_function
 
-      # To be called in a transaction. @param ids [Array<Integer>]
-      def call(ids)
+      # To be called in a transaction. @param ids [Array<Integer>] @param known [Boolean] whether they stay known
+      def call(ids, known: true)
         return if ids.empty?
 
         messages = Message.where(id: ids)
         removed = messages.select(:account_id, :digest).to_sql
-        Record.with_connection { _1.execute("INSERT OR IGNORE INTO removed_messages (account_id, digest) #{removed}") }
+        Record.with_connection { _1.execute("INSERT OR IGNORE INTO removed_messages (account_id, digest) #{removed}") } if known
         Traffic.without(ids) { messages.delete_all }
         MatchIndex.forget
         SenderCounts.forget

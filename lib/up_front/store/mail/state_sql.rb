@@ -48,7 +48,7 @@ module UpFront
 
       # The tables, of messages, states and claims, that the answer to each fact is made of.
       TABLES = Hash.new(%w[states].freeze).merge(
-        **%w[keep_at_top follow_up_due priority ink].to_h { [_1, %w[states claims].freeze] }, "answered" => [],
+        **%w[keep_at_top follow_up_due priority ink].to_h { [_1, %w[states claims].freeze] }, "answered" => %w[states],
         "sent_unanswered" => %w[messages], "awaits_mine" => %w[messages states], "awaits_mine_since" => %w[messages states],
         **%w[awaiting_reply answer_overdue has_task alerted label decided_by].to_h { [_1, [].freeze] }, "arrived" => %w[messages]
       ).freeze
@@ -74,7 +74,7 @@ module UpFront
         when "keep_at_top" then keep_at_top
         when "follow_up_due" then "(#{FOLLOW_UP} AND #{come("claims.follow_up_at")})"
         when "alerted" then "(#{@id} IN (SELECT message_id FROM alerts WHERE silenced_by IS NULL))"
-        when "answered" then "#{@id} IN (#{ANSWERED} replies.from_me)"
+        when "answered" then "(states.answered_elsewhere OR #{@id} IN (#{ANSWERED} replies.from_me))"
         when "awaiting_reply" then "#{@id} IN (#{AWAITED})"
         when "answer_overdue" then "#{@id} IN (#{AWAITED} AND due_at <= #{@now})"
         when "has_task" then "#{@id} IN (SELECT message_id FROM tasks WHERE #{Task::OPEN} AND message_id IS NOT NULL)"
@@ -86,8 +86,10 @@ module UpFront
 
       # It asks the owner something, they have not answered, and it is not done with.
       def awaits_mine
-        "(#{OPEN} AND messages.asks_something AND NOT messages.from_me AND EXISTS (#{TO_ME}) AND #{@id} NOT IN " \
-          "(#{ANSWERED} replies.from_me))".sub(":mine") { listed(CurrentRulebook.rulebook.names.me.keys.to_a).presence || "NULL" }
+        "(#{OPEN} AND messages.asks_something AND NOT messages.from_me AND EXISTS (#{TO_ME}) AND NOT states.answered_elsewhere AND " \
+          "#{@id} NOT IN (#{ANSWERED} replies.from_me))".sub(":mine") do
+            listed(CurrentRulebook.rulebook.names.me.keys.to_a).presence || "NULL"
+          end
       end
 
       def on_front = "(#{OPEN} AND #{come("states.surface_at")})"

@@ -20,11 +20,12 @@ module UpFront
           claims = Store::Claim.where(message_id: ids).select(*CLAIMED).index_by(&:message_id)
           calling = Store::Alert.unanswered.where(message_id: ids).pluck(:message_id).to_set
           markings = markings(ids, rulebook)
+          gone = Store::ImapLetter.gone(ids)
           answers = Store::Message.answers_since(states.select(&:put_off_at).to_h { [_1.message_id, _1.put_off_at] })
           states.map do |state|
             new(messages.fetch(state.message_id), claims.fetch(state.message_id), state, time_format, now,
               marking: markings.fetch(state.message_id, NOTHING_MARKED), calling: calling.include?(state.message_id),
-              answer: answers[state.message_id])
+              answer: answers[state.message_id], gone: gone[state.message_id])
           end
         end
 
@@ -48,8 +49,12 @@ module UpFront
 
         attr_reader :message, :claim, :state
 
+        # @return [Store::ImapLetter, nil] what it was on its server, where it is there no more
+        attr_reader :gone
+
         # @param answer [Store::Message, nil] what somebody wrote into its conversation since it was put off
-        def initialize(message, claim, state, time_format, now, marking:, calling: false, answer: nil)
+        def initialize(message, claim, state, time_format, now, marking:, calling: false, answer: nil, gone: nil)
+          @gone = gone
           @message = message
           @claim = claim
           @state = state
@@ -80,7 +85,7 @@ module UpFront
             time: @time_format.moment(state.surface_at || message.arrived_at), arrived: @time_format.moment(message.arrived_at), came: came,
             unread: state.unread, flagged: state.flagged, labels: stands.labels, ink: stands.ink, has_attachment: message.has_attachment,
             account_id: message.account_id, back: stands.back?, kept: stands.keep_at_top?, due: stands.follow_up_due?, calling: @calling,
-            thread_word: state.thread_word, stands: stands.place
+            thread_word: state.thread_word, stands: stands.place, gone: !gone.nil?
           }
         end
 

@@ -24,7 +24,7 @@ module UpFront
             keep_until: @state.keep_until && @time_format.moment(@state.keep_until), html: html?, unreadable: @message.unreadable,
             rough: @message.rough, cautions: cautions,
             attachments: attachments, account: @message.account.name, mailbox: @message.mailbox,
-            place: "In #{@message.mailbox} of #{@message.account.addresses.first}, where it stays",
+            place: place, cut: cut,
             sent: @time_format.moment(@message.sent_at),
             size: @message.size, cleared: stands.cleared?, discarded: stands.discarded?, held: stands.held?,
             comes_at: (@state.surface_at&.iso8601 if stands.held?), put_off: put_off, returned: returned,
@@ -40,6 +40,19 @@ module UpFront
         private
 
         def text = @text ||= Core::Visible.lines(@message.body[0, MOST_TEXT])
+
+        def place
+          mailbox = "#{@message.mailbox} of #{@message.account.addresses.first}"
+          gone = row.gone or return "In #{mailbox}, where it stays"
+          "No longer in its mailbox (#{mailbox}) since #{@time_format.moment(gone.gone_at)}" \
+            "#{", but in #{gone.went_to}" if gone.went_to.present?}; here it stays"
+        end
+
+        # @return [String, nil] of a letter too large to be had whole, how large it is where it lies
+        def cut
+          size = Store::ImapLetter.where(message_id: @message.id).maximum(:size)
+          Files.size(size) if size && size > Post::Letter::MAX_BYTES
+        end
 
         # What there is to know of whom it comes from, and of where an answer would go.
         def cautions

@@ -16,36 +16,38 @@ module UpFront
           app.put("/api/about") { done Desk::SaveAbout.new(clock).call(given) }
           app.post("/api/about/preview") { json(Pages::About.new(rulebook, now).change(given)) }
           app.post("/api/people/read") { json(Pages::People.new(given, rulebook).to_h) }
-          app.get("/api/sources") do
-            counts = Store::SeenFile.group(:source_id).count
-            time_format = Core::TimeFormat.new(rulebook.zone, now)
-            rows = Store::Source.includes(:account).order(:id).map { source_row(_1, counts.fetch(_1.id, 0), time_format) }
-            imports = Store::Import.order(at: :desc).limit(20).map { {name: _1.name, at: time_format.moment(_1.at)} }
-            json(lead: sources_lead(rows.size), sources: rows, imports: imports, messages: Store::Message.count)
-          end
+          app.get("/api/sources") { json(Pages::Sources.new(rulebook, now).to_h) }
           app.post("/api/sources") do
             wanted = given
             done Desk::AddSource.new(clock).call(wanted["path"], account_id: wanted["account_id"])
           end
-          app.delete("/api/sources/:id") { |id| done Desk::RemoveSource.new(clock).call(id.to_i) }
+          app.delete("/api/sources/:id") { |id| done Desk::RemoveSource.new(clock).call(id.to_i, mail_goes: params["mail"] == "goes") }
+          servers(app)
           app.post("/api/imports") { import }
 
           app.helpers Helpers
         end
 
+        # Mailboxes on servers.
+        def self.servers(app)
+          app.post("/api/servers/try") do
+            wanted = given
+            json(Pages::Sources.found(Desk::ConnectMailbox.new(clock).try(wanted, source_id: wanted["source"])))
+          end
+          app.post("/api/servers/usual") do
+            server = Desk::ConnectMailbox.new(clock).usual(given["address"])
+            words = server ? "#{server[:host]} answers." : "None of the usual names answers. Your provider tells the right one."
+            json(message: words, server: server)
+          end
+          app.post("/api/servers") { done Desk::ConnectMailbox.new(clock).connect(given) }
+          app.put("/api/sources/:id/server") { |id| done Desk::ConnectMailbox.new(clock).change(id.to_i, given) }
+          app.post("/api/sources/:id/retry") { |id| done Desk::ConnectMailbox.new(clock).retry(id.to_i) }
+          app.get("/api/sources/:id/only") { |id| json(messages: Desk::RemoveSource.only_from(id.to_i).count) }
+        end
+        private_class_method :servers
+
         # What these routes share.
         module Helpers
-          def sources_lead(count)
-            return "No folder is read yet." if count.zero?
-
-            "#{Core::English.sentence(Core::English.count(count, "folder is", "folders are"))} read as mail comes in."
-          end
-
-          def source_row(source, messages, time_format)
-            {id: source.id, path: source.path, account: source.account.name, problem: source.problem,
-             since: source.problem_since && time_format.moment(source.problem_since), messages: messages}
-          end
-
           def import
             account = params["account_id"] ? Store::Account.find_by(id: params["account_id"]) : Store::Account.first
             halt_problem 422, "There is no such account.", errors: [{pointer: "/account_id", expected: "an account"}] unless account
