@@ -30,6 +30,7 @@ gem "thor", "~> 1.5"
 gem "tty-progressbar", "~> 0.18"
 
 gem "net-smtp", "~> 0.5.1"
+gem "net-imap", "~> 0.5.15"
 gem "midi-smtp-server", "~> 3.3"
 
 group :test do

@@ -79,13 +79,30 @@ class ImapServer
     imap&.disconnect
   end
 
+  # @return [Integer] lines that stand, of people who are signed in
+  def lines = Dir.glob("/proc/[0-9]*/cmdline").count { |file| cmdline(file).start_with?("dovecot/imap\0") && ours?(file) }
+
   # The folder's numbers hold no more (a new UIDVALIDITY); while the server is stopped.
   def forget_numbers(box = "INBOX", user = "wren")
     place = (box == "INBOX") ? path("mail/#{user}") : path("mail/#{user}/#{box}")
+    given = File.read("#{place}/dovecot-uidlist")[/V(\d+)/, 1].to_i
+    sleep 0.05 until Time.now.to_i > given # the new one is made of the second
     Dir.glob("#{place}/dovecot*").each { FileUtils.rm_rf(_1) }
   end
 
   private
+
+  def cmdline(file)
+    File.read(file)
+  rescue SystemCallError
+    ""
+  end
+
+  def ours?(file)
+    File.read(file.sub("cmdline", "stat"))[/\A\d+ \(.*\) \S \d+ (\d+)/, 1].to_i == @pid
+  rescue SystemCallError
+    false
+  end
 
   def group = Etc.getgrgid(Etc.getpwnam(@user).gid)
   def free_port = TCPServer.open("127.0.0.1", 0) { _1.addr[1] }

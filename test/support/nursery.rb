@@ -26,7 +26,7 @@ class Nursery
       pid = fork do
         $stdin.reopen(File::NULL)
         $stdout.reopen(File::NULL)
-        $stderr.reopen(File::NULL)
+        $stderr.reopen(ENV.fetch("SERVER_LOG", File::NULL), "a")
         exit UpFront::CLI::App.run(arguments)
       end
       Process.detach(pid)

@@ -18,7 +18,7 @@ export function Check({
   tip?: string;
 }) {
   return (
-    <Tip says={tip}>
+    <Tip says={tip} beside>
       <FormControlLabel
         control={<Checkbox size="small" checked={on} disabled={disabled} onChange={(_, next) => turn(next)} />}
         label={label}

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require "date"
+require "net/imap"
 require "timeout"
 
 module UpFront
@@ -37,12 +38,12 @@ module UpFront
         end
       end
 
-      OPEN_SECONDS = 15
       ANSWER_SECONDS = 60
-      DEAD_SECONDS = 8 # until it is clear that nobody is at the other end of an idle line
       PART_BYTES = 1024 * 1024
       IN_PARTS = 2 * PART_BYTES # what is larger comes in parts
-      MOST_BYTES = 16 * 1024 * 1024 # of one response: the numbers of a million letters, or a letter that is not had in parts
+      # What the library makes of answers that do not fit together.
+      NONSENSE = [Net::IMAP::ResponseTooLargeError, Net::IMAP::ResponseParseError, Net::IMAP::DataFormatError,
+        Net::IMAP::InvalidResponseError, Net::IMAP::SASL::Error, TypeError, NoMethodError].freeze
       NO_PASSWORD = "%s takes no password over a line that is not encrypted. Choose TLS or STARTTLS."
       MARKED = %i[Seen Flagged Answered].freeze
 
@@ -50,26 +51,20 @@ module UpFront
 
       # @param server [Server] @param marks [Boolean] whether flags may be set
       # @param answer_seconds [Numeric] for an answer @param open_seconds [Numeric] for the greeting and the encryption
-      def initialize(server, marks: false, answer_seconds: ANSWER_SECONDS, open_seconds: OPEN_SECONDS)
+      # @param dead_seconds [Numeric] for the end of idling
+      def initialize(server, marks: false, answer_seconds: ANSWER_SECONDS, open_seconds: ImapDoor::OPEN_SECONDS, dead_seconds: ImapDoor::DEAD_SECONDS)
         @server = server
         @marks = marks
         @answer_seconds = answer_seconds
         @open_seconds = open_seconds
-        @trust = ImapTrust.new(server, place)
+        @dead_seconds = dead_seconds
       end
 
       # Connects and encrypts; says nothing of who one is. @return [self] @raise [Failed]
       def connect
-        raise Failed.new(:encryption, "Without TLS mail is read on this machine alone, and #{@server.host} is another.") if bare?
-
-        @imap = begun
+        @imap = ImapDoor.new(@server, marks: @marks, open_seconds: @open_seconds, dead_seconds: @dead_seconds).open
         @greeting = @imap.greeting&.data&.text.to_s.scrub[0, 200]
-        encrypt if @server.security == "starttls"
-        @trust.check(@imap.peer)
         self
-      rescue Failed
-        close
-        raise
       end
 
       # @return [self] @raise [Failed]
@@ -166,7 +161,7 @@ module UpFront
         return ask_again(seconds) unless able?("IDLE")
 
         ended = idle(seconds) { |response| told |= news_of(response) }
-        raise lost("It has not answered for #{DEAD_SECONDS} seconds") if ended.nil?
+        raise lost("It has not answered for #{@dead_seconds.to_i} seconds") if ended.nil?
 
         %w[EXISTS EXPUNGE VANISHED FETCH RECENT STATUS].each { @imap.clear_responses(_1) }
         told
@@ -196,41 +191,6 @@ module UpFront
 
       private
 
-      def bare? = @server.security == "none" && !Submission::LOOPBACK.include?(@server.host)
-
-      # What becomes of each fault, for whoever looks at the mailbox.
-      def begun
-        within(@open_seconds) do
-          ImapConnection.new(@server.host, port: @server.port, marks: @marks, ssl: (@server.security == "tls") ? @trust.options : nil,
-            open_timeout: @open_seconds, idle_response_timeout: DEAD_SECONDS, config: {max_response_size: MOST_BYTES})
-        end
-      rescue SocketError
-        raise Failed.new(:name, "There is no server called #{@server.host}, or this machine is not connected. Look at how it is spelled.")
-      rescue OpenSSL::SSL::SSLError => error
-        raise @trust.failed(error)
-      rescue Net::OpenTimeout, Errno::ETIMEDOUT, Errno::EHOSTUNREACH, Errno::ENETUNREACH
-        raise Failed.new(:refused, "#{place} cannot be reached. Look at the port, and at whether this machine is connected.")
-      rescue Timeout::Error
-        raise Failed.new(:silent, "#{place} does not greet within #{@open_seconds.to_i} seconds. Look at the port, and at whether it " \
-          "wants TLS from the first byte.")
-      rescue SystemCallError
-        raise Failed.new(:refused, "#{@server.host} takes no line at port #{@server.port}. Look at the port.")
-      rescue EOFError, IOError, Net::IMAP::Error
-        raise Failed.new(:nonsense, "What answers at #{place} is no mail server that speaks IMAP. Look at the port, and at the security.")
-      end
-
-      def encrypt
-        within(@open_seconds) { @imap.starttls(**@trust.options) }
-      rescue OpenSSL::SSL::SSLError => error
-        raise @trust.failed(error)
-      rescue Net::IMAP::Error
-        raise Failed.new(:encryption, "#{place} does not offer STARTTLS. Choose TLS from the first byte, with its port.")
-      rescue SystemCallError, IOError, Timeout::Error
-        raise Failed.new(:lost, "#{place} broke off as the line was to be encrypted.")
-      end
-
-      def place = "#{@server.host}, port #{@server.port},"
-
       # An answer, within its time; what comes of a fault in place of it is told alike everywhere.
       # @param as [Symbol, nil] what a refusal is
       def talk(as: :refusal, seconds: @answer_seconds, &block)
@@ -239,7 +199,9 @@ module UpFront
         raise refused(refusal, as)
       rescue Net::IMAP::LoginDisabledError
         raise Failed.new(:encryption, NO_PASSWORD % @server.host)
-      rescue Net::IMAP::ResponseTooLargeError, Net::IMAP::ResponseParseError, Net::IMAP::DataFormatError, Net::IMAP::InvalidResponseError
+      rescue Failed, ImapConnection::Forbidden
+        raise
+      rescue *NONSENSE
         close
         raise Failed.new(:nonsense, "#{@server.host} sent what cannot be understood.")
       rescue Timeout::Error
@@ -258,20 +220,17 @@ module UpFront
         Failed.new(:lost, "#{words}.")
       end
 
-      SIGN_IN = %w[AUTHENTICATIONFAILED AUTHORIZATIONFAILED EXPIRED].freeze
-
       def refused(refusal, as)
         code = refusal.response.data.code&.name.to_s
         text = refusal.response.data.text.to_s.scrub.gsub(/[[:cntrl:]]+/, " ").strip[0, 200]
         if !@enabled.nil? then Failed.new(as, (as == :folder) ? "The folder is not there (#{text})." : "The server refused: #{text}.")
-        elsif code == "UNAVAILABLE" || code == "INUSE" || code == "LIMIT"
+        elsif %w[UNAVAILABLE INUSE LIMIT].include?(code)
           Failed.new(:lost, "#{@server.host} cannot let you in at the moment (#{text}).")
         else
           Failed.new(:sign_in, "#{@server.host} refuses the name or the password (#{text}). Look at both; some providers want a password " \
             "made for programs.")
         end
       end
-      private_constant :SIGN_IN
 
       def folder(listed, count)
         shown = Utf7.decode(listed.name)
@@ -309,13 +268,13 @@ module UpFront
 
       def since(stands, told)
         stands.changed = Array(told["FETCH"]).map(&:attr).select { _1["UID"] }.to_h { [_1["UID"], marked(_1)] }
-        stands.vanished = Array(told["VANISHED"]).flat_map { |each| ImapLine.numbers(each.uids) }
+        stands.vanished = Array(told["VANISHED"]).flat_map { |each| numbers(each.uids) }
       end
 
       MOST_NUMBERS = 5_000_000
 
       # @return [Array<Integer>] of a set that a server sent, unless it is too large to be true
-      def self.numbers(set) = (set.count > MOST_NUMBERS) ? [] : set.numbers
+      def numbers(set) = (set.count > MOST_NUMBERS) ? [] : set.numbers
 
       def changed_since(modseq)
         talk { @imap.uid_fetch(1..-1, %w[UID FLAGS], changedsince: modseq) }.to_h { [_1.attr["UID"], marked(_1.attr)] }
@@ -340,7 +299,7 @@ module UpFront
 
       def moment(text)
         text && Net::IMAP.decode_datetime(text).to_time.utc
-      rescue ArgumentError, Date::Error
+      rescue ArgumentError
         nil
       end
 
@@ -366,7 +325,7 @@ module UpFront
 
       # @return [Object, nil] nil where nobody answers at its end
       def idle(seconds)
-        talk(seconds: seconds + DEAD_SECONDS + @answer_seconds) do
+        talk(seconds: seconds + @dead_seconds + @answer_seconds) do
           @imap.idle(seconds) do |response|
             @imap.idle_done if yield(response).any? || @woken
           end

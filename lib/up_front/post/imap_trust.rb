@@ -36,8 +36,8 @@ module UpFront
         seen = ImapTrust.fingerprint(peer)
         return if seen == @server.fingerprint
 
-        raise ImapLine::Failed.new(:certificate, "#{@server.host} shows another certificate than the one that you trust. If its keeper has " \
-          "changed it, trust the new one; else somebody may be listening, and no password was sent.", fingerprint: seen)
+        raise ImapLine::Failed.new(:certificate, "#{@server.host} shows another certificate than the one that you trust. If its keeper " \
+          "has changed it, trust the new one; else somebody may be listening, and no password was sent.", fingerprint: seen)
       end
 
       # @param error [OpenSSL::SSL::SSLError] @return [ImapLine::Failed]

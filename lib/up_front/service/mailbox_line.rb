@@ -7,7 +7,6 @@ module UpFront
     class MailboxLine
       WAIT_SECONDS = 40 # until an idle line is asked whether it stands; with the answer, less than a minute
       PAUSES = [1, 2, 5, 10, 20, 40, 60, 120, 300].freeze # seconds; at the end the last for good
-      SLEPT_SECONDS = 20 # beyond what was to be slept: the machine was asleep
       IDLE_SECONDS = 0.25 # between looks at whether there is something to do
 
       # @param clock [#now] @param source [Store::Source] @param attempts [#call] gives new {Attempts}
@@ -17,6 +16,7 @@ module UpFront
         @attempts = [attempts.call, attempts.call]
         @lock = Mutex.new
         @awake = ConditionVariable.new
+        @turns = 0
       end
 
       def start
@@ -27,7 +27,7 @@ module UpFront
       def changed
         @lines&.each(&:close)
         @failures = 0
-        @lock.synchronize { (@turn = true) && @awake.broadcast }
+        @lock.synchronize { (@turns += 1) && @awake.broadcast }
       end
 
       # @return [Array<Thread>] that end
@@ -37,6 +37,9 @@ module UpFront
         changed
         @threads || []
       end
+
+      TURNS = :up_front_turns # of which a thread knows
+      private_constant :TURNS
 
       private
 
@@ -80,9 +83,11 @@ module UpFront
         @lines = [beside, line]
         while @online.equal?(beside) && @mailbox.wanted?
           @mailbox.work(line) || rest(IDLE_SECONDS)
+          breaks = 0
         end
-      rescue Desk::FollowMailbox::Failed => failed
-        @mailbox.wanted? ? rest(pause(failed)) : nil
+      rescue Desk::FollowMailbox::Failed
+        @breaks = breaks ? 1 : @breaks.to_i + 1
+        rest(pause(@breaks)) if @mailbox.wanted?
       ensure
         line&.close
       end
@@ -92,15 +97,18 @@ module UpFront
 
         @failures = @failures.to_i + 1
         @mailbox.lost(failed) if @failures > 1 || failed.kind != :lost
-        rest(pause(failed))
+        rest(pause(@failures))
       end
 
-      def pause(_failed) = PAUSES[@failures.to_i - 1] || PAUSES.last
+      # @param failures [Integer] in a row, at least one
+      def pause(failures) = PAUSES[failures - 1] || PAUSES.last
 
       # Until it is over, or something is otherwise.
       def rest(seconds)
-        @lock.synchronize { @awake.wait(@lock, seconds) unless @turn || @stopping }
-        @turn = false
+        @lock.synchronize do
+          @awake.wait(@lock, seconds) unless @stopping || Thread.current[TURNS] != @turns
+          Thread.current[TURNS] = @turns
+        end
       end
     end
   end

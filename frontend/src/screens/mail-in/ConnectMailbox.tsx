@@ -15,7 +15,7 @@ import { ReadingChoice } from "./ReadingChoice";
 export const PORTS = { tls: 993, starttls: 143, none: 143 };
 
 /** Connects a mailbox on a server: tried first, then what becomes of its folders. */
-export function ConnectMailbox({ done }: { done: () => void }) {
+export function ConnectMailbox({ close, done }: { close: () => void; done: () => void }) {
   const accounts = useStatus().data?.accounts ?? [];
   const [account, setAccount] = useState<number>();
   const [address, setAddress] = useState("");
@@ -64,6 +64,7 @@ export function ConnectMailbox({ done }: { done: () => void }) {
         size="small"
         label="Your address there"
         value={address}
+        autoFocus
         autoComplete="off"
         onChange={({ target }) => (usual.reset(), setAddress(target.value))}
       />
@@ -105,7 +106,7 @@ export function ConnectMailbox({ done }: { done: () => void }) {
           <Button type="submit" variant="contained" disabled={attempt.isPending || !ready}>
             Try it
           </Button>
-          <Button onClick={done}>Not now</Button>
+          <Button onClick={close}>Not now</Button>
           <span role="status">
             {attempt.isPending ? "Looking at the mailbox …" : "Nothing is kept before you have seen what is there."}
           </span>
@@ -123,18 +124,13 @@ export function ConnectMailbox({ done }: { done: () => void }) {
               ? ", and of what changes there."
               : "; what changes there is found by comparing."}
           </p>
-          <FolderChoice
-            folders={found.folders}
-            chosen={folders}
-            choose={setFolders}
-            counts={(letters) => `${letters} there`}
-          />
+          <FolderChoice folders={found.folders} chosen={folders} choose={setFolders} counts={(letters) => `${letters} there`} />
           <ReadingChoice days={days} setDays={setDays} marks={marks} setMarks={setMarks} />
           <div className={ui.rowOf}>
             <Button type="submit" variant="contained" disabled={connect.isPending}>
               Read this mailbox
             </Button>
-            <Button onClick={done}>Not now</Button>
+            <Button onClick={close}>Not now</Button>
             <span className={ui.quiet}>
               {marks
                 ? "There it is only looked at, and marked read or flagged as you mark it here."

@@ -1,9 +1,7 @@
-import Button from "@mui/material/Button";
-import { useState } from "react";
 import { useSources } from "../../api/sources";
 import { Fault } from "../../parts/Fault";
 import ui from "../../parts/page.module.css";
-import { ConnectMailbox } from "./ConnectMailbox";
+import { AddMailbox } from "./AddMailbox";
 import { AddSource, BringFiles } from "./forms";
 import { MailInNav } from "./MailInNav";
 import { SourceList } from "./SourceList";
@@ -13,7 +11,6 @@ import styles from "./sources.module.css";
 export function SourcesScreen() {
   const sources = useSources();
   const data = sources.data;
-  const [connecting, setConnecting] = useState(false);
   return (
     <div className={ui.screen}>
       <main className={`${ui.list} ${styles.sources}`}>
@@ -29,11 +26,7 @@ export function SourcesScreen() {
             <div className={ui.band}>
               <h2>A mailbox on a server (IMAP)</h2>
             </div>
-            {connecting || data.sources.length === 0 ? (
-              <ConnectMailbox done={() => setConnecting(false)} />
-            ) : (
-              <Button onClick={() => setConnecting(true)}>Connect a mailbox …</Button>
-            )}
+            <AddMailbox />
             <div className={ui.band}>
               <h2>Read a Maildir</h2>
             </div>

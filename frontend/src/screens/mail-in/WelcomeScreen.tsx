@@ -11,6 +11,7 @@ import { Check } from "../../parts/Check";
 import { Fault } from "../../parts/Fault";
 import { FileField } from "../../parts/FileField";
 import { Mark } from "../../parts/Mark";
+import { AddMailbox } from "./AddMailbox";
 import { AddSource, BringFiles } from "./forms";
 import styles from "./welcome.module.css";
 
@@ -130,6 +131,8 @@ export function WelcomeScreen({ status }: { status: Status }) {
         <>
           <h1>Where does your mail come from?</h1>
           <p>No message is ever moved, marked or removed; each stays in the mailbox it arrived in.</p>
+          <h2>From a mailbox on a server (IMAP)</h2>
+          <AddMailbox done={toFront} />
           <h2>From a Maildir that fills by itself</h2>
           <AddSource done={toFront} />
           <h2>From files that you have</h2>

@@ -13,7 +13,6 @@ module UpFront
       POLL_SECONDS = 60 # between looks at a folder of which the server tells nothing by itself
       TOLD_POLL_SECONDS = 600 # of one of which it does
       PROGRESS_SECONDS = 1
-      SOUGHT = 50 # letters that are looked for at once
 
       # @param source [Store::Source] @param monotonic [#call] seconds that no one sets back
       # @param timing [Hash] answer_seconds, open_seconds of the lines
@@ -58,7 +57,7 @@ module UpFront
 
       # A line is up: which folders there are by now. @param line [Post::ImapLine] the one that watches
       def begin(line)
-        know(line)
+        KnowFolders.new(clock, @source).call(line)
         @lock.synchronize { readers.each_value(&:anew) }
         @due.clear
         tell(nil)
@@ -79,8 +78,8 @@ module UpFront
       # The next of what there is to do beside. @return [Boolean] whether there is more to do at once @raise [Failed]
       def work(line)
         return true if look_round(line)
-        return true if send_marks(line)
-        return true if seek(line)
+        return true if server&.write_back && SendMarks.new(clock, @source).call(line)
+        return true if SeekGone.new(clock, @source).call(line)
 
         read_on(line).tap { progress(_1) }
       end
@@ -118,7 +117,8 @@ module UpFront
             here = @readers[folder.id]
             next if here && here.days == days && here.folder.role == folder.role && here.folder.name == folder.name
 
-            @readers[folder.id] = ReadFolder.new(clock, folder, @source.account, days: days, stopping: -> { @stopping || !wanted_now? })
+            @readers[folder.id] = ReadFolder.new(clock, folder, @source.account, monotonic: @monotonic, days: days,
+              stopping: -> { @stopping || !wanted_now? })
           end
           @readers.dup
         end
@@ -148,7 +148,7 @@ module UpFront
       rescue Failed => failed
         raise unless failed.kind == :folder
 
-        know(line)
+        KnowFolders.new(clock, @source).call(line)
       end
 
       # Other folders, each in its time. @return [Boolean] whether one was looked at
@@ -169,7 +169,7 @@ module UpFront
       rescue Failed => failed
         raise unless failed.kind == :folder
 
-        know(line)
+        KnowFolders.new(clock, @source).call(line)
         true
       end
 
@@ -190,7 +190,8 @@ module UpFront
         @began = [at, letters] if @began.nil? || !@more
         ended = @more && !more
         @more = more
-        return unless ended || (more && at - (@progress_at || 0) >= PROGRESS_SECONDS)
+        told = more && at - (@progress_at || 0) < PROGRESS_SECONDS
+        return if told || !(more || ended)
 
         @progress_at = at
         passed = at - @began[0]
@@ -205,99 +206,6 @@ module UpFront
           .order(message_id: :desc).pluck(:message_id)
         ids.each_slice(ReadFolder::MOST) { |some| break if @stopping || !transaction { Store::EarlierMail.tell(some) || true } }
         transaction { DecideAnew.new(clock).call }
-      end
-
-      # Which folders there are by now. One that was read and is not there has another name, by which its letters have the same numbers,
-      # or it is gone, and its letters with it.
-      def know(line)
-        there = line.folders.index_by(&:name)
-        known = Store::ImapFolder.where(source_id: @source.id).to_a
-        fresh = there.except(*known.map(&:name)).values
-        known.each do |folder|
-          next back(folder) if there.key?(folder.name)
-          next folder.destroy! if folder.role == "out"
-
-          same = folder.validity && fresh.find { line.examine(_1.name).validity == folder.validity }
-          same ? renamed(folder, fresh.delete(same)) : removed(folder)
-        end
-        fresh.each do |each|
-          Store::ImapFolder.create!(source_id: @source.id, name: each.name, shown: each.shown, use: each.use, role: "out", followed_at: now)
-        end
-        event("sources")
-      end
-
-      def back(folder) = folder.gone_at && folder.update!(gone_at: nil, problem: nil)
-
-      def renamed(folder, there)
-        transaction do
-          folder.update!(name: there.name, shown: there.shown, use: there.use)
-          @lock.synchronize { @readers.delete(folder.id) }
-        end
-      end
-
-      def removed(folder)
-        return if folder.gone_at
-
-        transaction do
-          folder.update!(gone_at: now, problem: "“#{folder.shown}” is not on the server any more. What came from it stays here.")
-          letters = folder.letters.where(gone_at: nil)
-          event("changed", ids: letters.where.not(message_id: nil).pluck(:message_id))
-          letters.update_all(gone_at: now)
-        end
-      end
-
-      # Where what has gone from a folder whose mail arrives is now: what was thrown away there leaves the Front.
-      # @return [Boolean] whether there was anything to look for
-      def seek(line)
-        letters = Store::ImapLetter.joins(:folder).where(imap_folders: {source_id: @source.id, role: "front"}, went_to: nil)
-          .where.not(gone_at: nil).order(:id).limit(SOUGHT).to_a
-        return false if letters.empty?
-
-        ids = Store::Message.where(id: letters.map(&:message_id)).pluck(:id, :message_id).to_h
-        places = ids.to_h { [_1, ""] }
-        Store::ImapFolder.where(source_id: @source.id).there.select { _1.to_core.away? }.each do |folder|
-          line.examine(folder.name)
-          ids.each { |id, text| places[id] = folder.shown if text && places[id].empty? && line.letter?(text) }
-        end
-        went(letters, places)
-        true
-      end
-
-      def went(letters, places)
-        transaction do
-          letters.each { |letter| letter.update!(went_to: places.fetch(letter.message_id, "")) }
-          away = places.select { |_, place| !place.empty? }
-          away = away.except(*Store::ImapLetter.here.joins(:folder).where(message_id: away.keys,
-            imap_folders: {role: "front"}).pluck(:message_id))
-          away.keys.group_by { places[_1] }.each { |place, ids| ClearThrownAway.new(clock, place).call(ids) }
-          event("changed", ids: letters.filter_map(&:message_id))
-        end
-      end
-
-      # @return [Boolean] whether there were any
-      def send_marks(line)
-        return false unless server&.write_back
-
-        due = Store::ImapMark.due(@source.id)
-        due.each { |folder_id, marks| mark(line, Store::ImapFolder.find(folder_id), marks) }
-        due.any?
-      end
-
-      COLUMNS = {Seen: "seen", Flagged: "flagged"}.freeze
-      private_constant :COLUMNS
-
-      def mark(line, folder, marks)
-        line.mark(folder.name, marks.transform_values { |letters| letters.map(&:uid) })
-        letters = marks.values.flatten.uniq
-        transaction do
-          marks.each { |mark, some| Store::ImapLetter.where(id: some.map(&:id)).update_all(COLUMNS.fetch(mark) => true) }
-          Store::ImapMark.where(letter_id: letters.map(&:id)).delete_all
-        end
-      rescue Failed => failed
-        raise unless %i[folder refusal].include?(failed.kind)
-
-        Store::ImapMark.where(letter_id: marks.values.flatten.map(&:id)).delete_all
-        folder.update!(problem: "“#{folder.shown}” takes no marks: #{failed.message}")
       end
 
       def tell(words)

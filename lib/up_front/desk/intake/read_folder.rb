@@ -3,26 +3,32 @@
 module UpFront
   module Desk
     # Reads one folder of a mailbox on a server: what is new, what has changed and gone there, and, newest first, what lay there before. It
-    # keeps what it knows of the folder from one line to the next, and may be asked over several lines at once.
+    # keeps what it knows of the folder from one line to the next. What is new and what lay there before may be asked at once, over a line
+    # each: what is noted of the folder is noted by one after the other.
     class ReadFolder < Act
-      MOST = 200 # letters in one answer
+      MOST = 100 # letters in one answer
       MOST_BYTES = 8 * 1024 * 1024
       NUMBERS = 2_000 # letters whose sizes or marks are asked for at once
-      STEP = 300 # older letters that are read before whoever reads looks round
-      TRIES = 3 # that a letter breaks the line before it is left alone
+      STEP = 1_000 # older letters that are read before whoever reads looks round
+      TRIES = 3 # that a letter breaks the line before it is let be for a while
+      LEFT_SECONDS = 600
       RECENT = 2_000 # letters whose marks are looked at often, where the server does not tell what has changed
+
+      # Whoever reads was told to stop, or the numbers of the folder hold no more.
+      class LeftOff < StandardError; end
 
       # @param folder [Store::ImapFolder] @param account [Store::Account] @param days [Integer, nil] how far back it is read; nil for all
       # @param stopping [#call] whether to leave off between two batches
-      def initialize(clock, folder, account, days: nil, stopping: -> { false })
+      def initialize(clock, folder, account, monotonic:, days: nil, stopping: -> { false })
         super(clock)
         @folder = folder
         @days = days
         @stopping = stopping
+        @monotonic = monotonic
         @taking = TakeLetters.new(clock, folder, account)
         @broke = Hash.new(0)
         @careful = 0
-        @left = {}
+        @left = {} # why, and until when, by number
         @lock = Monitor.new
       end
 
@@ -36,96 +42,135 @@ module UpFront
 
       # What has come, changed and gone since the last look. @return [Boolean] whether there was any of it
       # @raise [Post::ImapLine::Failed]
-      def look(line) = @lock.synchronize { look_at(line) }
+      def look(line)
+        stands = line.examine(@folder.name, validity: @folder.validity, modseq: @folder.modseq)
+        number_anew(stands) unless @folder.validity == stands.validity
+        came = come(line, stands)
+        changed = mark(stands.changed || marks_of(line))
+        gone = go(stands.vanished || missing(line, stands, came))
+        remember(stands)
+        [came, changed, gone].any?(&:positive?)
+      rescue LeftOff
+        false
+      end
 
       # Some of what lay there before, the newest first. @return [Boolean] whether there is more @raise [Post::ImapLine::Failed]
       def read_on(line)
-        @lock.synchronize do
-          next false if @folder.validity.nil? || (@folder.read_through && @older&.empty?)
-          next false unless line.examine(@folder.name).validity == @folder.validity
+        return false if @folder.validity.nil? || (@folder.read_through && !waiting?)
+        validity = @folder.validity
+        return false unless line.examine(@folder.name).validity == validity
 
-          read_some(line, older(line).first(STEP))
-          next false if @stopping.call
-
-          finish if @older.empty?
-          @older.any?
-        end
+        older = older(line)
+        left = older.size
+        some = older.first(STEP)
+        take(line, some) { |fetched| progressed(fetched, left -= fetched.size) }
+        older.shift(some.size)
+        finish(validity) if older.empty?
+        older.any?
+      rescue LeftOff
+        anew
+        false
       end
 
       # @return [Boolean] whether what lay there before is not known yet over this line, or is not read
-      def waiting? = @older.nil? || @older.any?
+      def waiting? = @older.nil? || @older.any? || again.any?
 
       # @return [String, nil] what of it could not be taken in, for the person
       def problem
         return if @left.empty?
 
         count = Core::English.sentence(Core::English.count(@left.size, "letter"))
-        "#{count} of “#{@folder.shown}” could not be taken in (#{@left.values.last}). #{(@left.size == 1) ? "It stays" : "They stay"} on " \
-          "the server."
+        stays, tried = (@left.size == 1) ? ["It stays", "is"] : ["They stay", "are"]
+        "#{count} of “#{@folder.shown}” could not be taken in yet (#{@left.values.last[0]}). #{stays} on the server, and #{tried} tried " \
+          "again every #{LEFT_SECONDS / 60} minutes."
       end
 
       private
 
-      def look_at(line)
-        stands = line.examine(@folder.name, validity: @folder.validity, modseq: @folder.modseq)
-        number_anew(stands) unless @folder.validity == stands.validity
-        came = come(line, stands)
-        changed = mark(stands.changed || marks_of(line))
-        gone = go(stands.vanished || missing(line, stands, came))
-        return came.positive? if @folder.next_uid < stands.next_uid # it was told to leave off
-
-        @folder.update!(modseq: stands.modseq, held: stands.exists) if @folder.modseq != stands.modseq || @folder.held != stands.exists
-        [came, changed, gone].any?(&:positive?)
-      end
-
-      def read_some(line, uids)
-        left = @older.size
-        take(line, uids) { |fetched| progressed(fetched, left -= fetched.size) }
-        @older.shift(uids.size) unless @stopping.call
+      def remember(stands)
+        @lock.synchronize do
+          @folder.update!(modseq: stands.modseq, held: stands.exists) if @folder.modseq != stands.modseq || @folder.held != stands.exists
+        end
       end
 
       # All numbers hold no more, or none is known yet (RFC 3501, section 2.3.1.1): what is there is read as what lay there before, and
       # what is here already is found again by what it says.
       def number_anew(stands)
+        @lock.synchronize { forget_numbers(stands) }
+        stands.changed = {}
+        stands.vanished = []
+        anew
+      end
+
+      def forget_numbers(stands)
         transaction do
           @folder.letters.where(message_id: nil).delete_all
           @folder.letters.where("uid > 0").update_all("uid = -id")
           @folder.update!(validity: stands.validity, next_uid: stands.next_uid, modseq: nil, held: nil, read_through: false,
             letters_read: 0, bytes_read: 0)
         end
-        stands.changed = {}
-        stands.vanished = []
-        anew
       end
 
       def come(line, stands)
         return 0 unless @folder.next_uid < stands.next_uid
 
-        take(line, (@folder.next_uid...stands.next_uid).to_a) { |fetched| @folder.update!(next_uid: fetched.map(&:uid).max + 1) }.tap do
-          @folder.update!(next_uid: stands.next_uid) unless @stopping.call # the last of them may have gone meanwhile
-        end
+        uids = (@folder.next_uid...stands.next_uid).to_a
+        taken = take(line, uids) { |fetched| @folder.update!(next_uid: fetched.map(&:uid).max + 1) }
+        @lock.synchronize { @folder.update!(next_uid: stands.next_uid) } # the last of them may have gone meanwhile
+        taken
       end
 
       # @param uids [Array<Integer>] in the order in which they are wanted @yield [Array<Post::ImapLine::Fetched>] those that were taken, in
       #   the transaction @return [Integer] how many
       def take(line, uids, &noted)
         taken = 0
+        validity = @folder.validity
         Post::Batch.each(enum_for(:each_letter, line, uids - @left.keys).lazy) do |batch|
-          lost = @taking.call(batch, &noted)
-          lost.each { |fetched, why| @left[fetched.uid] = why }
-          taken += batch.size - lost.size
+          @lock.synchronize do
+            raise LeftOff unless @folder.validity == validity # the numbers hold no more
+
+            lost = @taking.call(batch, &noted)
+            lost.each { |fetched, why| leave(fetched.uid, why) }
+            taken += batch.size - lost.size
+          end
         end
         taken
       end
 
-      # @yield [Array(Post::Letter, Post::ImapLine::Fetched)]
+      # The next are fetched while some are worked on. @yield [Array(Post::Letter, Post::ImapLine::Fetched)]
       def each_letter(line, uids)
+        ahead = SizedQueue.new(1)
+        fetching = Thread.new do
+          fetch_all(line, uids) { ahead << _1 }
+          ahead << nil
+        rescue => error
+          ahead << error
+        end
+        while (fetched = ahead.pop)
+          raise fetched if fetched.is_a?(StandardError) # LeftOff too
+
+          fetched.each { yield [Post::Letter.new(_1.raw), _1] }
+        end
+      ensure
+        give_up(fetching, line)
+      end
+
+      # Whoever wanted them wants no more: what is asked is not waited for, so that the line is of no use.
+      def give_up(fetching, line)
+        return unless fetching&.alive? && fetching.join(0.01).nil?
+
+        line.close
+        fetching.kill.join
+      end
+
+      # @yield [Array<Post::ImapLine::Fetched>]
+      def fetch_all(line, uids)
         uids.each_slice(NUMBERS) do |some|
           sizes = line.sizes(some)
           groups(some.select { sizes.key?(_1) }, sizes).each do |group|
-            return if @stopping.call
+            raise LeftOff if @stopping.call
 
-            fetch(line, group, sizes).each { yield [Post::Letter.new(_1.raw), _1] }
+            yield fetch(line, group, sizes)
           end
         end
       end
@@ -136,7 +181,7 @@ module UpFront
           until uids.empty?
             most = @careful.positive? ? 1 : MOST
             bytes = 0
-            group = uids.take_while.with_index { |uid, place| place < most && (place.zero? || (bytes += sizes[uid]) <= MOST_BYTES) }
+            group = uids.take_while.with_index { |uid, place| place < most && ((bytes += sizes[uid]) <= MOST_BYTES || place.zero?) }
             uids = uids.drop(group.size)
             yielder << group
           end
@@ -150,33 +195,38 @@ module UpFront
         @careful -= 1 if @careful.positive?
         fetched
       rescue Post::ImapLine::Failed => failed
-        broken(group, sizes, failed)
+        broken(group, failed)
         raise
       end
 
-      # One of them may be what breaks the line: they are asked for one by one, and which one it is is left alone in the end.
-      def broken(group, sizes, failed)
+      # One of them may be what breaks the line: they are asked for one by one, and which one it is is let be for a while.
+      def broken(group, failed)
         return @careful = [@careful, group.size].max if group.size > 1
-        return if failed.kind == :lost && group.none? { sizes[_1] > Post::ImapLine::IN_PARTS } && (@broke[group.first] += 1) < TRIES * 3
-        return if failed.kind != :lost && (@broke[group.first] += 1) < TRIES
 
-        @left[group.first] = failed.message.delete_suffix(".")
-        @taking.without([Post::ImapLine::Fetched.new(uid: group.first, raw: "", flags: [], size: sizes[group.first])])
+        leave(group.first, failed.message.delete_suffix(".")) if (@broke[group.first] += 1) >= TRIES
       end
+
+      def leave(uid, why) = @left[uid] = [why, @monotonic.call + LEFT_SECONDS]
+
+      # @return [Array<Integer>] what was let be long enough
+      def again = @left.select { |_, (_, until_at)| until_at <= @monotonic.call }.keys
 
       # Numbers of what lay there before and is not here, the newest first.
       def older(line)
+        due = again.each { @left.delete(_1) }
+        @older&.concat(due)
         @older ||= begin
           known = @folder.letters.where("uid > 0").pluck(:uid).to_set
           since = @days && (now - @days * 86_400).to_date
           line.uids(since: since).select { _1 < @folder.next_uid && !known.include?(_1) }.reverse - @left.keys
-        end.tap { |uids| expect(uids) }
+        end
+        @older.tap { |uids| expect(uids) }
       end
 
       def expect(uids)
         return if @folder.letters_left == uids.size
 
-        @folder.update!(letters_left: uids.size, bytes_left: mean_bytes * uids.size)
+        @lock.synchronize { @folder.update!(letters_left: uids.size, bytes_left: mean_bytes * uids.size) }
       end
 
       # In the transaction that takes them in.
@@ -189,12 +239,16 @@ module UpFront
       def mean_bytes = @folder.letters_read.positive? ? @folder.bytes_read / @folder.letters_read : 0
 
       # What had another number before and was not found again has gone.
-      def finish
+      def finish(validity)
         return if @folder.read_through
 
-        transaction do
-          gone(@folder.letters.where("uid < 0").where(gone_at: nil).to_a)
-          @folder.update!(read_through: true, letters_left: 0, bytes_left: 0)
+        @lock.synchronize do
+          next unless @folder.validity == validity
+
+          transaction do
+            gone(@folder.letters.where("uid < 0").where(gone_at: nil).to_a)
+            @folder.update!(read_through: true, letters_left: 0, bytes_left: 0)
+          end
         end
       end
 

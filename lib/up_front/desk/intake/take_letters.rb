@@ -30,9 +30,6 @@ module UpFront
         {batch.first.last => error.message.to_s.scrub[0, 200]}
       end
 
-      # Notes letters that are not had: nobody asks for them again. @param fetched [Array<Post::ImapLine::Fetched>]
-      def without(fetched) = transaction { fetched.each { row(_1, nil, brought: false) } }
-
       private
 
       def take(taking, letter, fetched)
@@ -86,15 +83,16 @@ module UpFront
       # The number that it had in this folder before all numbers were given anew.
       def forget_former(message_id) = Store::ImapLetter.where(folder_id: @folder.id, message_id: message_id).where("uid < 0").delete_all
 
+      UNMARKED = Store::PreparedQuery.new("SELECT 1 FROM states WHERE message_id = ? AND unread AND NOT flagged")
+
       # What the server knows of it, of one that was here already too; what a rule marked goes to the server where that is wanted.
       def note_marks(taken, letter_id, seen:, answered:)
         return unless taken.id
 
         Store::State.where(message_id: taken.id, answered_elsewhere: false).update_all(answered_elsewhere: true) if answered
-        return if seen || taken.outcome == :double || !@folder.front?
+        return if seen || taken.outcome != :arrived
 
-        marked = Store::State.where(message_id: taken.id).pick(:unread, :flagged) == [true, false]
-        Store::ImapMark.wanted(letter_id) unless marked
+        Store::ImapMark.wanted(letter_id) unless UNMARKED.call(taken.id)
       end
     end
   end
