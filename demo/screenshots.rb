@@ -98,6 +98,9 @@ class Screenshots
     picture "view"
     session.visit("/mail-in")
     session.find("h1", text: "Two folders")
+    session.click_button("Connect a mailbox …")
+    session.fill_in("Your address there", with: "wren@lanternquay.example")
+    session.fill_in("Server, such as mail.provider.example", with: "mail.lanternquay.example")
     picture "mail-in"
     outbox
     senders

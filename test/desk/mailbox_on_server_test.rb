@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require_relative "../support/imap_helper"
+require_relative "../support/imap_wire"
 
 # A mailbox on a server, read by what follows it.
 class MailboxOnServerTest < Minitest::Test
@@ -26,11 +27,25 @@ class MailboxOnServerTest < Minitest::Test
     assert_equal 4, Store::Message.count, "another line brings nothing twice"
   end
 
-  def test_marks_and_what_goes_are_seen
+  # What a server does not do is found by comparing.
+  {"qresync" => nil, "condstore" => / (?:QRESYNC|NOTIFY)\b/, "neither" => / (?:QRESYNC|CONDSTORE|NOTIFY|IDLE)\b/}.each do |kind, hidden|
+    define_method("test_marks_and_what_goes_are_seen_with_#{kind}") do
+      @wire = ImapWire.new(imap.port)
+      @wire.hides = hidden if hidden
+      marks_and_what_goes_are_seen(@wire.port)
+      asks = @wire.commands
+      assert_equal kind == "qresync", asks.any? { _1.include?("QRESYNC (") }
+      assert_equal kind == "condstore", asks.any? { _1.include?("CHANGEDSINCE") }
+    ensure
+      @wire&.close
+    end
+  end
+
+  def marks_and_what_goes_are_seen(port)
     put("one")
     put("two")
     put("three")
-    connect
+    connect(port: port)
     read
     others do |other|
       other.store(1, "+FLAGS", %i[Seen Flagged Answered])
@@ -46,6 +61,9 @@ class MailboxOnServerTest < Minitest::Test
     others { |other| other.store(1, "-FLAGS", %i[Seen Flagged]) }
     read
     assert_equal [true, false], here("one").state.then { [_1.unread, _1.flagged] }
+    put("four")
+    read
+    refute_nil here("four")
   end
 
   def test_what_is_thrown_away_there_leaves_the_front_and_comes_back_with_it
@@ -137,5 +155,61 @@ class MailboxOnServerTest < Minitest::Test
     read
     assert_equal [%w[one INBOX arrived]], came
     assert_equal 2, Store::ImapLetter.where(message_id: here("one").id).count
+  end
+
+  def test_nothing_is_asked_oftener_than_once_a_minute
+    @wire = ImapWire.new(imap.port)
+    @wire.hides = / (?:NOTIFY)\b/
+    connect(port: @wire.port)
+    line = line()
+    follow.begin(line)
+    nil while follow.work(line)
+    @wire.commands
+    5.times { (@seconds += 11) && follow.work(line) }
+    assert_empty @wire.commands
+    @seconds += 6
+    nil while follow.work(line)
+    assert_equal %w[Archive Sent], @wire.commands.filter_map { _1[/EXAMINE (\w+)/, 1] }
+  ensure
+    @wire&.close
+  end
+
+  def test_a_letter_larger_than_a_message_may_be_is_here_as_far_as_it_may
+    most = Post::Letter::MAX_BYTES
+    bounded(3 * 1024 * 1024)
+    put("large", text: "A line of the text.\n" * 200_000)
+    connect
+    read
+    bytes = Store::RawMessage.find_by(message_id: here("large").id).bytes.bytesize
+    assert_equal [3 * 1024 * 1024, true], [bytes, Store::ImapLetter.last.cut]
+    assert_equal "Hello", here("large").subject
+  ensure
+    bounded(most)
+  end
+
+  def bounded(bytes)
+    Post::Letter.send(:remove_const, :MAX_BYTES)
+    Post::Letter.const_set(:MAX_BYTES, bytes)
+  end
+
+  # The newest come first: what they tell of earlier mail is told anew once that is here.
+  def test_who_wrote_before_is_known_once_the_earlier_mail_is_read
+    put("first", at: clock.now - 20 * DAY, date: clock.now - 20 * DAY)
+    put("mine", box: "Sent", at: clock.now - 19 * DAY, date: clock.now - 19 * DAY, from: "Wren <wren@lanternquay.example>",
+      to: "ana@casadomar.example")
+    put("answer", headers: ["In-Reply-To: <mine@x>"])
+    connect
+    read
+    assert_equal [true, false], [here("first").first_contact, here("answer").first_contact]
+    assert here("answer").reply_to_mine
+  end
+
+  def test_what_a_rule_marks_read_is_marked_there_where_that_is_wanted
+    Desk::SaveRule.new(clock).call(rule("Quiet", when: leaf("subject", "mentions", ["digest"]), then: {"mark_read" => true}))
+    connect(write_back: true)
+    put("digest", subject: "The digest")
+    put("other")
+    read
+    assert_equal [[:Seen], []], others { |other| other.fetch(1..-1, "FLAGS").map { |row| row.attr["FLAGS"] - [:Recent] } }
   end
 end

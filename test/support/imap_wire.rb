@@ -19,6 +19,9 @@ class ImapWire
   # After so many bytes from the server, the next line is cut; nil for never.
   attr_writer :cut_after
 
+  # What the server says that it can do, and is not said to the client.
+  attr_writer :hides
+
   # @yield [String] a line of the client's, before it goes on
   def on_line(&block) = @on_line = block
 
@@ -56,7 +59,9 @@ class ImapWire
 
   def to_client(client, server, left)
     loop do
-      bytes = server.readpartial(65_536)
+      bytes = @hides ? server.gets("\r\n")&.gsub(@hides, "") : server.readpartial(65_536)
+      break if bytes.nil?
+
       bytes = bytes.byteslice(0, left) if left
       client.write(bytes)
       break if left && (left -= bytes.bytesize) <= 0

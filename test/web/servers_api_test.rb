@@ -102,6 +102,8 @@ class ServersAPITest < Minitest::Test
     others { |other| other.store(1, "+FLAGS", [:Deleted]) && other.expunge }
     read
     assert(ask(:get, "/messages/#{here("one").id}").then { _1["gone"] && _1["place"].start_with?("No longer in its mailbox (INBOX of") })
+    found = ask(:get, "/find?text=hello")["messages"]
+    assert_equal [[here("one").id, true]], found.map { _1.values_at("id", "gone") }, "and it is found"
   end
 
   private

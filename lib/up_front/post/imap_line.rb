@@ -256,7 +256,7 @@ module UpFront
       def standing(resync, validity, modseq)
         told = @imap.responses { |all| all.transform_values(&:dup) }
         stands = Standing.new(validity: told["UIDVALIDITY"]&.last.to_i, next_uid: told["UIDNEXT"]&.last, exists: told["EXISTS"]&.last.to_i,
-          modseq: told["HIGHESTMODSEQ"]&.last)
+          modseq: able?("CONDSTORE") ? told["HIGHESTMODSEQ"]&.last : nil)
         stands.next_uid ||= uids.last.to_i + 1 # RFC 3501 lets a server leave it out
         if resync then since(stands, told)
         elsif modseq && stands.modseq && validity == stands.validity

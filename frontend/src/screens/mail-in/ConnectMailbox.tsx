@@ -124,6 +124,10 @@ export function ConnectMailbox({ close, done }: { close: () => void; done: () =>
               ? ", and of what changes there."
               : "; what changes there is found by comparing."}
           </p>
+          <details>
+            <summary>What it says it can do</summary>
+            <p className={ui.quiet}>{found.capabilities.join(", ")}</p>
+          </details>
           <FolderChoice folders={found.folders} chosen={folders} choose={setFolders} counts={(letters) => `${letters} there`} />
           <ReadingChoice days={days} setDays={setDays} marks={marks} setMarks={setMarks} />
           <div className={ui.rowOf}>

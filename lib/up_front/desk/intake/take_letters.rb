@@ -77,8 +77,11 @@ module UpFront
 
       # @return [Integer, nil] nil where it is noted already
       def row(fetched, message_id, brought:)
-        Store::ImapLetter::ROW.call([@folder.id, fetched.uid, message_id, *told(fetched), brought, fetched.size.to_i]).dig(0, 0)
+        row = [@folder.id, fetched.uid, message_id, *told(fetched), brought, fetched.size.to_i, cut?(fetched)]
+        Store::ImapLetter::ROW.call(row).dig(0, 0)
       end
+
+      def cut?(fetched) = fetched.size.to_i > Post::Letter::MAX_BYTES
 
       # The number that it had in this folder before all numbers were given anew.
       def forget_former(message_id) = Store::ImapLetter.where(folder_id: @folder.id, message_id: message_id).where("uid < 0").delete_all

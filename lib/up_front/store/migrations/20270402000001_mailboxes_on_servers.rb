@@ -52,6 +52,7 @@ class MailboxesOnServers < ActiveRecord::Migration[7.2]
       t.boolean :answered, null: false, default: false
       t.boolean :brought, null: false, default: false
       t.integer :size, null: false, default: 0
+      t.boolean :cut, null: false, default: false
       t.datetime :gone_at
       t.string :went_to
       t.index %i[folder_id uid], unique: true

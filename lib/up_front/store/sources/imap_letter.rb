@@ -3,7 +3,8 @@
 module UpFront
   module Store
     # A letter in a folder on a server: its number there, the message that it is here (nil for one that was removed here, or that could
-    # not be had), and the marks that the server told last. `brought`: the message is here by this mailbox alone. Of one that has gone,
+    # not be had), and the marks that the server told last. `brought`: the message is here by this mailbox alone;
+    # `cut`: it is larger than a message may be, and not here whole. Of one that has gone,
     # `went_to` tells the folder where it lies now, empty for none, nil before it was looked for. Numbers below nought are those of a
     # folder whose numbers hold no more.
     class ImapLetter < Record
@@ -12,8 +13,8 @@ module UpFront
 
       MARKS = %w[seen flagged answered].freeze
 
-      ROW = PreparedStatement.new("INSERT INTO imap_letters (folder_id, uid, message_id, seen, flagged, answered, brought, size) " \
-        "VALUES (?, ?, ?, ?, ?, ?, ?, ?) ON CONFLICT DO NOTHING RETURNING id")
+      ROW = PreparedStatement.new("INSERT INTO imap_letters (folder_id, uid, message_id, seen, flagged, answered, brought, size, cut) " \
+        "VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?) ON CONFLICT DO NOTHING RETURNING id")
       OTHERS = PreparedStatement.new("UPDATE imap_letters SET brought = 0 WHERE message_id = ? AND brought")
 
       # Whether the message is here by such a mailbox alone.

@@ -50,8 +50,7 @@ module UpFront
 
         # @return [String, nil] of a letter too large to be had whole, how large it is where it lies
         def cut
-          size = Store::ImapLetter.where(message_id: @message.id).maximum(:size)
-          Files.size(size) if size && size > Post::Letter::MAX_BYTES
+          Store::ImapLetter.where(message_id: @message.id, cut: true).maximum(:size)&.then { Files.size(_1) }
         end
 
         # What there is to know of whom it comes from, and of where an answer would go.
