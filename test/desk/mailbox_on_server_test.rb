@@ -212,4 +212,25 @@ class MailboxOnServerTest < Minitest::Test
     read
     assert_equal [[:Seen], []], others { |other| other.fetch(1..-1, "FLAGS").map { |row| row.attr["FLAGS"] - [:Recent] } }
   end
+
+  def test_a_folder_that_may_not_be_looked_into_keeps_no_other_from_being_read
+    imap.other { |other| other.create("Bills") }
+    put("bill", box: "Bills")
+    put("one", box: "Archive")
+    connect(folders: {"Bills" => "front"})
+    place = imap.path("mail/wren/Bills")
+    mode = File.stat(place).mode
+    File.chmod(0, place)
+    read
+    assert_equal %w[one], came.map(&:first)
+    assert_match(/“Bills” cannot be read/, Store::ImapFolder.find_by(name: "Bills").problem)
+    assert_match(/“Bills” cannot be read/, Web::Pages::Faults.new(nil, Store::CurrentRulebook.rulebook, clock.now).to_a.first[:words])
+    File.chmod(mode, place)
+    @seconds += 61
+    read
+    assert_equal %w[one bill], came.map(&:first)
+    assert_nil Store::ImapFolder.find_by(name: "Bills").problem
+  ensure
+    File.chmod(mode, place) if mode
+  end
 end

@@ -27,7 +27,8 @@ module UpFront
       Fetched = Struct.new(:uid, :raw, :flags, :size, :at, keyword_init: true)
 
       # It cannot be done; the message is for the person. @!attribute [r] kind [Symbol] :name, :refused, :certificate, :encryption,
-      #   :sign_in, :folder, :silent, :lost or :nonsense @!attribute [r] fingerprint [String, nil] of a certificate that is not trusted
+      #   :sign_in, :folder, :refusal, :silent, :lost or :nonsense
+      # @!attribute [r] fingerprint [String, nil] of a certificate that is not trusted
       class Failed < StandardError
         attr_reader :kind, :fingerprint
 
@@ -36,9 +37,13 @@ module UpFront
           @fingerprint = fingerprint
           super(text)
         end
+
+        # @return [Boolean] whether the line stands, and only what was asked was refused
+        def here? = %i[folder refusal].include?(kind)
       end
 
-      ANSWER_SECONDS = 60
+      ANSWER_SECONDS = 45
+      SLOW_BYTES = 20_000 # a second, of a line on which letters are still waited for
       PART_BYTES = 1024 * 1024
       IN_PARTS = 2 * PART_BYTES # what is larger comes in parts
       # What the library makes of answers that do not fit together.
@@ -119,7 +124,8 @@ module UpFront
 
       # Whole, in one answer. @param sizes [Hash{Integer=>Integer}] @return [Array<Fetched>] those that are there
       def letters(sizes)
-        fetch(sizes.keys, %w[INTERNALDATE BODY.PEEK[]]).filter_map { fetched(_1, _1["BODY[]"], sizes[_1["UID"]]) if _1["BODY[]"] }
+        answers = fetch(sizes.keys, %w[INTERNALDATE BODY.PEEK[]], bytes: sizes.values.sum)
+        answers.filter_map { fetched(_1, _1["BODY[]"], sizes[_1["UID"]]) if _1["BODY[]"] }
       end
 
       # One, part by part, up to a bound. @return [Fetched, nil]
@@ -127,7 +133,8 @@ module UpFront
         head = fetch([uid], %w[INTERNALDATE]).first or return
         raw = String.new(capacity: [size, most].min, encoding: Encoding::BINARY)
         while raw.bytesize < [size, most].min
-          part = fetch([uid], ["BODY.PEEK[]<#{raw.bytesize}.#{[PART_BYTES, most - raw.bytesize].min}>"], flags: false).first
+          items = ["BODY.PEEK[]<#{raw.bytesize}.#{[PART_BYTES, most - raw.bytesize].min}>"]
+          part = fetch([uid], items, flags: false, bytes: PART_BYTES).first
           bytes = part && part["BODY[]<#{raw.bytesize}>"].to_s
           return if part.nil?
           break if bytes.empty?
@@ -147,7 +154,7 @@ module UpFront
         talk { @imap.send(:send_command, "NOTIFY", Net::IMAP::RawData.new("SET (selected #{events}) (mailboxes (#{boxes}) #{events})")) }
         true
       rescue Failed => failed
-        raise unless failed.kind == :folder || failed.kind == :refusal
+        raise unless failed.here?
 
         false
       end
@@ -280,12 +287,14 @@ module UpFront
         talk { @imap.uid_fetch(1..-1, %w[UID FLAGS], changedsince: modseq) }.to_h { [_1.attr["UID"], marked(_1.attr)] }
       end
 
+      # @param bytes [Integer] that are expected
       # @return [Array<Hash>] attributes; changes that the server tells of beside them are left out
-      def fetch(uids, items, flags: true)
+      def fetch(uids, items, flags: true, bytes: 0)
         return [] if uids.respond_to?(:empty?) && uids.empty?
 
         set = uids.is_a?(Range) ? uids : Net::IMAP::SequenceSet[uids]
-        answers = talk { @imap.uid_fetch(set, ["UID", *("FLAGS" if flags), *items]) }.map(&:attr)
+        items_of = ["UID", *("FLAGS" if flags), *items]
+        answers = talk(seconds: @answer_seconds + bytes / SLOW_BYTES) { @imap.uid_fetch(set, items_of) }.map(&:attr)
         answers.select { |told| told["UID"] && items.all? { told?(told, _1) } }
       end
 

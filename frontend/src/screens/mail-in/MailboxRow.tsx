@@ -79,7 +79,7 @@ function Changing({
     const { port, ...rest } = given(access);
     change.mutate(
       {
-        ...(same && seen === fingerprint ? {} : { ...rest, ...(port ? { port } : {}), fingerprint: seen }),
+        ...(same && seen === fingerprint ? {} : { ...rest, port: port ?? PORTS[access.security], fingerprint: seen }),
         ...(Object.keys(folders).length > 0 ? { folders } : {}),
         ...(days === (server.days ?? null) ? {} : { days }),
         ...(marks === server.write_back ? {} : { write_back: marks }),

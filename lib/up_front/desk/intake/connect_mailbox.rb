@@ -50,9 +50,7 @@ module UpFront
 
         server = Store::ImapServer.new(days: given["days"], write_back: given["write_back"] == true)
         assign(server, given)
-        path = "#{server.user} at #{server.host}"
-        raise Impossible.new("#{path} is read already.", pointer: "/user", status: 409) if Store::Source.exists?(kind: "imap", path: path)
-
+        path = free_path(server)
         found = look(server)
         transaction do
           source = Store::Source.create!(kind: "imap", path: path, account: account, created_at: now)
@@ -79,7 +77,7 @@ module UpFront
           server.assign_attributes(given.slice("days", "write_back", "paused"))
           read_anew(server) if server.days_changed?
           text = said(server, given)
-          server.source.update!(path: "#{server.user} at #{server.host}")
+          server.source.update!(path: free_path(server))
           server.turn += 1
           server.save!
           roles(server.source, given["folders"] || {})
@@ -100,6 +98,14 @@ module UpFront
       end
 
       private
+
+      # What it is called; two of one name would be one mailbox.
+      def free_path(server)
+        path = "#{server.user} at #{server.host}"
+        return path unless Store::Source.where(kind: "imap", path: path).where.not(id: server.source_id).exists?
+
+        raise Impossible.new("#{path} is read already.", pointer: "/user", status: 409)
+      end
 
       def of(source_id) = Store::ImapServer.find_by(source_id: source_id, leaving_at: nil) || raise(Impossible.gone("mailbox"))
 
@@ -150,7 +156,7 @@ module UpFront
           next if role == folder.role
 
           folder.followed_at = now if role == "front" || folder.role == "out"
-          folder.update!(role: role, problem: nil)
+          folder.update!(role: role, problem: nil, problem_since: nil)
         end
       end
 

@@ -24,6 +24,7 @@ module UpFront
         @lock = Monitor.new
         @readers = {}
         @due = Hash.new(0)
+        @resting = {}
         @stopping = false
       end
 
@@ -64,7 +65,7 @@ module UpFront
         server.update!(online_since: now)
         event("sources")
         @notified = line.notify(readers.values.map { _1.folder.name } - [watched&.folder&.name].compact)
-        watched ? look(line, watched) : false
+        look(line, watched, again: TOLD_POLL_SECONDS) if watched
       end
 
       # Waits for what comes, and takes it in. @param seconds [Numeric] at most @raise [Failed]
@@ -72,7 +73,7 @@ module UpFront
         told = line.wait(seconds)
         own, others = told.partition { _1 == watched&.folder&.name }
         others.each { @due[_1] = 0 }
-        look(line, watched) if own.any? && watched
+        look(line, watched, again: TOLD_POLL_SECONDS) if watched && (own.any? || @due[watched.folder.name] <= @monotonic.call)
       end
 
       # The next of what there is to do beside. @return [Boolean] whether there is more to do at once @raise [Failed]
@@ -141,22 +142,33 @@ module UpFront
         fronts.find { _1.folder.to_core.inbox? } || fronts.first
       end
 
-      def look(line, reader)
+      # @param again [Numeric] seconds until it is looked at again, where nothing is told of it before
+      def look(line, reader, again: POLL_SECONDS)
         reader.look(line)
-        @due[reader.folder.name] = @monotonic.call + POLL_SECONDS
+        @due[reader.folder.name] = @monotonic.call + again
         told_of(reader)
       rescue Failed => failed
-        raise unless failed.kind == :folder
+        refused_folder(line, reader, failed)
+      end
 
-        KnowFolders.new(clock, @source).call(line)
+      # What is refused of one folder keeps no other from being read.
+      def refused_folder(line, reader, failed)
+        raise failed unless failed.here?
+
+        KnowFolders.new(clock, @source).call(line) if failed.kind == :folder
+        folder = reader.folder
+        @due[folder.name] = @resting[folder.id] = @monotonic.call + POLL_SECONDS
+        folder.reload.tell("“#{folder.shown}” cannot be read. #{failed.message}", now) unless folder.gone_at
+        event("sources")
+      rescue ActiveRecord::RecordNotFound
+        nil
       end
 
       # Other folders, each in its time. @return [Boolean] whether one was looked at
       def look_round(line)
         own = watched
         reader = readers.values.find { |each| each != own && @due[each.folder.name] <= @monotonic.call } or return false
-        look(line, reader)
-        @due[reader.folder.name] = @monotonic.call + (@notified ? TOLD_POLL_SECONDS : POLL_SECONDS)
+        look(line, reader, again: @notified ? TOLD_POLL_SECONDS : POLL_SECONDS)
         true
       end
 
@@ -167,20 +179,14 @@ module UpFront
         told_of(reader)
         more || (done?(reader) && readers.values.any? { !done?(_1) })
       rescue Failed => failed
-        raise unless failed.kind == :folder
-
-        KnowFolders.new(clock, @source).call(line)
+        refused_folder(line, reader, failed)
         true
       end
 
-      def done?(reader) = !reader.waiting?
+      def done?(reader) = !reader.waiting? || @resting.fetch(reader.folder.id, 0) > @monotonic.call
 
       def told_of(reader)
-        problem = reader.problem
-        return if reader.folder.problem == problem
-
-        reader.folder.update!(problem: problem)
-        event("sources")
+        event("sources") if reader.folder.tell(reader.problem, now)
       end
 
       # How fast it goes, and that it goes on: the page is told now and then.

@@ -14,6 +14,8 @@ module UpFront
       # @param line [Post::ImapLine] @raise [Post::ImapLine::Failed]
       def call(line)
         there = line.folders.index_by(&:name)
+        return if there.keys.none? { _1.match?(Core::MailboxFolder::INBOX) } # no mailbox is without it: nothing follows of such a list
+
         known = Store::ImapFolder.where(source_id: @source.id).to_a
         fresh = there.except(*known.map(&:name)).values
         known.each do |folder|
@@ -31,7 +33,8 @@ module UpFront
 
       private
 
-      def back(folder) = folder.gone_at && folder.update!(gone_at: nil, problem: nil)
+      # Its letters are found again by what they say.
+      def back(folder) = folder.gone_at && folder.update!(gone_at: nil, problem: nil, problem_since: nil, validity: nil)
 
       def renamed(folder, there) = folder.update!(name: there.name, shown: there.shown, use: there.use)
 
@@ -39,9 +42,10 @@ module UpFront
         return if folder.gone_at
 
         transaction do
-          folder.update!(gone_at: now, problem: "“#{folder.shown}” is not on the server any more. What came from it stays here.")
+          folder.tell("“#{folder.shown}” is not on the server any more. What came from it stays here.", now)
+          folder.update!(gone_at: now)
           letters = folder.letters.where(gone_at: nil)
-          event("changed", ids: letters.where.not(message_id: nil).pluck(:message_id))
+          letters.where.not(message_id: nil).pluck(:message_id).each_slice(ReadFolder::NUMBERS) { event("changed", ids: _1) }
           letters.update_all(gone_at: now)
         end
       end

@@ -7,7 +7,7 @@ module UpFront
     # each: what is noted of the folder is noted by one after the other.
     class ReadFolder < Act
       MOST = 100 # letters in one answer
-      MOST_BYTES = 8 * 1024 * 1024
+      MOST_BYTES = 4 * 1024 * 1024
       NUMBERS = 2_000 # letters whose sizes or marks are asked for at once
       STEP = 1_000 # older letters that are read before whoever reads looks round
       TRIES = 3 # that a letter breaks the line before it is let be for a while

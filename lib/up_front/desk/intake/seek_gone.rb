@@ -21,14 +21,21 @@ module UpFront
         ids = Store::Message.where(id: letters.map(&:message_id)).pluck(:id, :message_id).to_h
         places = ids.to_h { [_1, ""] }
         Store::ImapFolder.where(source_id: @source.id).there.select { _1.to_core.away? }.each do |folder|
-          line.examine(folder.name)
-          ids.each { |id, text| places[id] = folder.shown if text && places[id].empty? && line.letter?(text) }
+          seek(line, folder, ids.select { |id, text| text && places[id].empty? }) { |id| places[id] = folder.shown }
         end
         went(letters, places)
         true
       end
 
       private
+
+      # What a server does not want to look for, or where, is not found there. @yield [Integer] a message that lies in the folder
+      def seek(line, folder, ids)
+        line.examine(folder.name)
+        ids.each { |id, text| yield id if line.letter?(text) }
+      rescue Post::ImapLine::Failed => failed
+        raise unless failed.here?
+      end
 
       def went(letters, places)
         transaction do

@@ -30,10 +30,10 @@ module UpFront
           Store::ImapMark.where(letter_id: letters.map(&:id)).delete_all
         end
       rescue Failed => failed
-        raise unless %i[folder refusal].include?(failed.kind)
+        raise unless failed.here?
 
         Store::ImapMark.where(letter_id: marks.values.flatten.map(&:id)).delete_all
-        folder.update!(problem: "“#{folder.shown}” takes no marks: #{failed.message}")
+        folder.tell("“#{folder.shown}” takes no marks. #{failed.message}", now)
       end
     end
   end

@@ -40,6 +40,7 @@ class MailboxesOnServers < ActiveRecord::Migration[7.2]
       t.boolean :read_through, null: false, default: false
       t.datetime :gone_at
       t.string :problem
+      t.datetime :problem_since
       t.index %i[source_id name], unique: true
       t.check_constraint "role IN ('front', 'kept', 'out')"
     end

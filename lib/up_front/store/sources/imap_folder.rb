@@ -17,6 +17,13 @@ module UpFront
 
       def front? = role == "front"
 
+      # @param words [String, nil] what is the matter with it, for the person @return [Boolean] whether that is news
+      def tell(words, now)
+        return false if problem == words
+
+        update!(problem: words, problem_since: words && (problem_since || now))
+      end
+
       # @return [Core::MailboxFolder]
       def to_core = Core::MailboxFolder.new(shown, use)
     end

@@ -21,7 +21,14 @@ module UpFront
         private
 
         def of_sources
-          Store::Source.where.not(problem: nil).map { [_1.problem_since || _1.created_at, _1.problem, "/mail-in"] }
+          Store::Source.where.not(problem: nil).map { [_1.problem_since || _1.created_at, _1.problem, "/mail-in"] } + of_folders
+        end
+
+        # Folders of mailboxes on servers whose mail would arrive.
+        def of_folders
+          Store::ImapFolder.where(role: "front").where.not(problem: nil).includes(:source).map do |folder|
+            [folder.problem_since, "#{folder.source.path}: #{folder.problem}", "/mail-in"]
+          end
         end
 
         def of_the_server = (@running&.list || []).map { [_1.since, _1.words, nil] }
