@@ -229,7 +229,7 @@ module UpFront
 
       def refused(refusal, as)
         code = refusal.response.data.code&.name.to_s
-        text = refusal.response.data.text.to_s.scrub.gsub(/[[:cntrl:]]+/, " ").strip[0, 200]
+        text = refusal.response.data.text.to_s.scrub.gsub(/[[:cntrl:]]+/, " ").strip[0, 200].delete_suffix(".")
         if !@enabled.nil? then Failed.new(as, (as == :folder) ? "The folder is not there (#{text})." : "The server refused: #{text}.")
         elsif %w[UNAVAILABLE INUSE LIMIT].include?(code)
           Failed.new(:lost, "#{@server.host} cannot let you in at the moment (#{text}).")

@@ -57,6 +57,7 @@ export function Letter({ sheet, selected }: { sheet: Sheet; selected: Selected }
       {sheet.unreadable && (
         <p className={styles.remote}>This could not be read as mail. It is shown as it was received, whole.</p>
       )}
+      {sheet.gone && <p className={styles.remote}>{sheet.place}.</p>}
       {sheet.cut && (
         <p className={styles.remote}>
           This message has {sheet.cut}: more than one may. What stands here is its beginning; the whole lies in its mailbox.

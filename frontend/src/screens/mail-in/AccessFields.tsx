@@ -1,5 +1,4 @@
 import TextField from "@mui/material/TextField";
-import type { ReactNode } from "react";
 import { OneOf } from "../../parts/OneOf";
 
 /** How a mail server is reached. */
@@ -41,21 +40,21 @@ export const given = ({ port, ca_file, ...access }: Access) => ({
   port: port === "" ? null : Number(port),
 });
 
-/** @param ports the usual ones @param kept whether a password is kept @param user what the name is called @param more between */
+/** @param ports the usual ones @param kept whether a password is kept @param user what the name is called @param focus on the password */
 export function AccessFields({
   access,
   change,
   ports,
   kept,
   user,
-  children,
+  focus,
 }: {
   access: Access;
   change: (next: Access) => void;
   ports: Record<Access["security"], number>;
   kept: boolean;
   user: string;
-  children?: ReactNode;
+  focus?: boolean;
 }) {
   const field = (label: string, name: "host" | "user" | "ca_file") => (
     <TextField
@@ -77,12 +76,12 @@ export function AccessFields({
         helperText={fits(access.port) ? undefined : "A port is a number from 1 to 65535."}
         onChange={({ target }) => change({ ...access, port: target.value.trim() })}
       />
-      {children}
       {field(user, "user")}
       <TextField
         size="small"
         type="password"
         autoComplete="off"
+        autoFocus={focus}
         label={kept ? "Password; leave it empty to keep the one that is there" : "Password"}
         value={access.password ?? ""}
         onChange={({ target }) => change({ ...access, password: target.value === "" ? undefined : target.value })}

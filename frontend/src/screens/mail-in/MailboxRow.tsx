@@ -88,12 +88,16 @@ function Changing({
     );
   };
   const nothing = same && Object.keys(folders).length === 0 && days === (server.days ?? null) && marks === server.write_back;
+  const fields = (
+    <AccessFields access={access} change={setAccess} ports={PORTS} kept user="Name for signing in" focus={server.asks} />
+  );
   return (
     <form
       className={forms.thingForm}
       aria-label={`How ${source.path} is read`}
       onSubmit={(event) => (event.preventDefault(), save())}
     >
+      {server.asks && fields}
       <FolderChoice
         folders={server.folders}
         chosen={folders}
@@ -101,7 +105,7 @@ function Changing({
         counts={(letters) => `${letters} of them here`}
       />
       <ReadingChoice days={days} setDays={setDays} marks={marks} setMarks={setMarks} />
-      <AccessFields access={access} change={setAccess} ports={PORTS} kept user="Name for signing in" />
+      {!server.asks && fields}
       {fingerprint && (
         <p className={ui.quiet}>
           One certificate alone is trusted: <code className={styles.print}>{fingerprint}</code>{" "}
