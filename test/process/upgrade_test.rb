@@ -101,7 +101,7 @@ class UpgradeTest < Minitest::Test
       "claims" => [{"message_id" => 1, "surface_at" => AT, "priority" => "high", "labels" => ["Loans"], "forward" => [], "proposals" => [],
                     "trace" => {"rules" => [], "timing" => []}, "revision" => 1, "decided_at" => AT}],
       "states" => [{"message_id" => 1, "surface_at" => AT, "flagged" => 1, "came" => "arrived"}],
-      "imap_servers" => [{"source_id" => 1}], "imap_folders" => [{"role" => "front", "source_id" => 1}],
+      **%w[imap_servers imap_folders imap_letters imap_marks].to_h { [_1, []] },
       "raw_messages" => [{"message_id" => 1, "bytes" => "Subject: Crates"}],
       "message_people" => [{"message_id" => 1, "role" => "from", "key" => "a@b.example", "name_key" => "", "domain_path" => "example.b."}],
       "rules" => [], "views" => [], "undo_steps" => [], "former_claims" => [], "undo_changes" => [],
