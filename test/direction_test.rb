@@ -30,7 +30,7 @@ class DirectionTest < Minitest::Test
       "following" => "database", "mail" => "database rulebook sources following", "threads" => "database mail",
       "asking" => "database rulebook mail following",
       "history" => "database mail asking rulebook", "opening" => "database mail asking", "outgoing" => "database",
-      "report" => "database mail"
+      "report" => "database mail", "keeping" => "database"
     },
     "desk" => {
       "acting" => "", "orders" => "acting", "report" => "acting", "previews" => "acting orders report", "deciding" => "acting previews",

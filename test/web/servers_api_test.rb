@@ -8,6 +8,11 @@ class ServersAPITest < Minitest::Test
   include APIHelper
   include ImapHelper
 
+  def setup
+    super
+    app # by the clock that is set by now
+  end
+
   def try(status: 200, **more) = ask(:post, "/servers/try", access(**more), status: status)
   def server = ask(:get, "/sources")["sources"].last["server"]
 
@@ -104,6 +109,19 @@ class ServersAPITest < Minitest::Test
     assert(ask(:get, "/messages/#{here("one").id}").then { _1["gone"] && _1["place"].start_with?("No longer in its mailbox (INBOX of") })
     found = ask(:get, "/find?text=hello")["messages"]
     assert_equal [[here("one").id, true]], found.map { _1.values_at("id", "gone") }, "and it is found"
+  end
+
+  def test_the_page_says_when_a_copy_of_everything_was_made
+    said = -> { ask(:get, "/sources")["backup"] }
+    assert_match(/No backup has been made yet/, said.call["words"])
+    refute said.call["late"], "there is nothing to lose yet"
+    take
+    assert said.call["late"]
+    {3 => false, 40 => true}.each do |days, late|
+      Store::Setting[Store::Backup::KEPT] = {"at" => (clock.now - days * 86_400).iso8601, "path" => "/kept/x"}
+      assert_equal late, said.call["late"], said.call["words"]
+      assert_equal late, said.call["words"].include?("40 days ago: make another")
+    end
   end
 
   private

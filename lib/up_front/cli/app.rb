@@ -31,7 +31,7 @@ module UpFront
       # Named only when something is raised: a command loads what it needs, and most need neither desk nor store nor server.
       def self.refusals
         [Unusable, Core::Refused, Desk::Act::Impossible, Post::MailFile::NoMail, Post::Maildir::Unusable, Store::Database::Unusable,
-          Service::Server::CannotStart]
+          Store::Backup::Impossible, Service::Server::CannotStart]
       end
       private_class_method :refusals
 
@@ -255,6 +255,32 @@ module UpFront
         clock = options[:clock] ? Clock::Adjustable.new(options[:clock]) : Clock::System.new
         first, last = %i[from to].map { |name| options[name] && date(options[name], "--#{name}") }
         Report.new(Store::CurrentRulebook.rulebook, clock.now, json: options[:json]).call(first, last)
+      end
+
+      desc "backup FILE", "Copy the database, whole and of one moment, while Up Front may run"
+      long_desc "Example: upfront backup ~/backups/up_front-2027-03-09.sqlite3"
+      def backup(path)
+        open_owned
+        path = File.expand_path(path)
+        Store::Backup.write(database, path)
+        Store::Setting[Store::Backup::KEPT] = {"at" => Clock::System.new.now.getutc.iso8601, "path" => path}
+        say "#{path} holds all that is here. Passwords are sealed in it: their key is #{database}.key, which you keep apart from it."
+      end
+
+      desc "restore FILE", "Put a backup in the place of the database; the former one stays beside it"
+      long_desc "Example: upfront restore ~/backups/up_front-2027-03-09.sqlite3 --database ~/up_front.sqlite3"
+      def restore(path)
+        former = Store::Backup.restore(File.expand_path(path), database, Clock::System.new.now)
+        say "#{database} is what #{path} holds.#{" What was there before is #{former} now." if former}"
+      end
+
+      desc "verify [FILE]", "Look through the database, or a backup, and say what is not as it should be"
+      long_desc "Example: upfront verify ~/backups/up_front-2027-03-09.sqlite3"
+      def verify(path = database)
+        faults = Store::Verification.new(File.expand_path(path)).call
+        raise Unusable, faults.join("\n") if faults.any?
+
+        say "#{path}: the file is sound; each message is there once, with one decision, one state, and the bytes that came."
       end
 
       desc "undo ID", "Take back what a command or the page did"

@@ -31,6 +31,7 @@ module UpFront
       def run
         free!
         Store::Database.open(@database)
+        Store::InUse.share(@database)
         hub = Web::Hub.new(@database).start
         Store::Setting[ADDRESS] = address
         Web::App.set(:clock, @clock)

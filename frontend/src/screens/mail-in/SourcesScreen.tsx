@@ -38,6 +38,10 @@ export function SourcesScreen() {
             {data.imports.length > 0 && (
               <p className={ui.quiet}>Brought in before: {data.imports.map(({ name, at }) => `${name} (${at})`).join(", ")}.</p>
             )}
+            <div className={ui.band}>
+              <h2>A copy of everything</h2>
+            </div>
+            <p className={data.backup.late ? ui.hint : ui.quiet}>{data.backup.words}</p>
           </>
         )}
         {!data && <Fault of={sources} />}

@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require "digest"
+
 module UpFront
   module Store
     # What SQL asks of the core: how text is folded, and the text questions that plain searches cannot answer.
@@ -8,6 +10,7 @@ module UpFront
 
       # @param connection [SQLite3::Database]
       def self.add_to(connection)
+        connection.create_function("sha256", 1) { |function, bytes| function.result = SQLite3::Blob.new(Digest::SHA256.digest(bytes.to_s)) }
         add_folding(connection)
         add_headers(connection)
         phrases = Hash.new do |known, text|

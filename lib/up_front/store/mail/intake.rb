@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require "digest"
+
 module UpFront
   module Store
     # Writes a message and its facts; answers what the facts need to know of earlier mail.
@@ -11,6 +13,7 @@ module UpFront
         from_me calendar_method people headers attachments
       ].freeze
       RAW = PreparedInsert.new("raw_messages", :message_id, :bytes)
+      RAW_DIGEST = PreparedInsert.new("raw_digests", :message_id, :sha256)
       PERSON = PreparedInsert.new("message_people", :message_id, :role, :key, :name_key, :domain_path)
       REFERENCE = PreparedInsert.new("message_references", :message_id, :reference)
 
@@ -41,6 +44,7 @@ module UpFront
         row = columns(reading, account, digest, unreadable, rough, names)
         id = message_insert.call(row)[0][0]
         RAW.call(message_id: id, bytes: SQLite3::Blob.new(raw))
+        RAW_DIGEST.call(message_id: id, sha256: SQLite3::Blob.new(Digest::SHA256.digest(raw)))
         text_insert.call(message_id: id, **FactColumns.texts_of(reading))
         PERSON.all(people(message, id, EVERY_MESSAGE))
         keep_people(message, id, FactColumns.people) if FactColumns.people.any?

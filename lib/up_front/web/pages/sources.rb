@@ -6,6 +6,7 @@ module UpFront
       # Where mail comes from: folders on this machine, mailboxes on servers, and files that were brought in.
       class Sources
         IMPORTS = 20
+        LONG_DAYS = 14 # since the last backup
 
         # What a mailbox on a server was found to be. @param found [Desk::ConnectMailbox::Found] @return [Hash]
         def self.found(found)
@@ -17,16 +18,32 @@ module UpFront
         end
 
         def initialize(rulebook, now)
+          @now = now
           @time_format = Core::TimeFormat.new(rulebook.zone, now)
         end
 
         def to_h
           rows = Store::Source.includes(:account).order(:id).to_a
           imports = Store::Import.order(at: :desc).limit(IMPORTS).map { {name: _1.name, at: @time_format.moment(_1.at)} }
-          {lead: lead(rows), sources: rows.map { row(_1) }, imports: imports, messages: Store::Message.count}
+          {lead: lead(rows), sources: rows.map { row(_1) }, imports: imports, messages: Store::Message.count, backup: backup}
         end
 
         private
+
+        MAKE = "“bin/upfront backup FILE” makes one while Up Front runs."
+
+        # When a copy of everything was made last. @return [Hash] late: it is long ago, or there is none though there is mail
+        def backup
+          kept = Store::Setting[Store::Backup::KEPT]
+          return {words: "No backup has been made yet. #{MAKE}", late: Store::Message.exists?} unless kept
+
+          at = Time.iso8601(kept["at"])
+          days = ((@now - at) / 86_400).floor
+          said = "The last backup was made #{@time_format.dated(at)}: #{kept["path"]}."
+          return {words: said, late: false} if days < LONG_DAYS
+
+          {words: "#{said} That is #{days} days ago: make another. #{MAKE}", late: true}
+        end
 
         def lead(rows)
           return "No folder and no mailbox is read yet." if rows.empty?
