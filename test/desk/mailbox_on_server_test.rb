@@ -233,4 +233,12 @@ class MailboxOnServerTest < Minitest::Test
   ensure
     File.chmod(mode, place) if mode
   end
+
+  def test_junk_comes_to_the_front_where_the_person_says_so
+    put("junk", box: "Junk")
+    put("sent", box: "Sent", from: "Wren <wren@lanternquay.example>")
+    connect(folders: {"Junk" => "front"})
+    read
+    assert_equal [%w[junk Junk arrived], %w[sent Sent quiet]], came
+  end
 end

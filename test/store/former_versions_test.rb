@@ -50,7 +50,7 @@ class FormerVersionsTest < Minitest::Test
 
   def test_a_database_of_each_version_opens_is_made_anew_and_goes_on
     wanted = made_of(opened("new.sqlite3") {})
-    assert_operator VERSIONS.size, :>=, 6
+    assert_operator VERSIONS.size, :>=, 7
     VERSIONS.each do |packed|
       name = File.basename(packed, ".gz")
       here = opened(name) { |path| File.binwrite(path, Zlib.gunzip(File.binread(packed))) }
@@ -77,7 +77,7 @@ class FormerVersionsTest < Minitest::Test
     assert_empty told, name
     PAGES.each { |path| assert_equal 200, get(path).status, "#{name}: #{path}" }
     assert_equal 5, JSON.parse(get("find?text=lukasz").body)["count"], name
-    flagged, cleared = Store::UndoStep.find_by!(message: "Flagged 1 message."), Store::UndoStep.find_by!("message LIKE 'Cleared%'")
+    flagged, cleared = Store::UndoStep.find_by!("message LIKE 'Flagged%'"), Store::UndoStep.find_by!("message LIKE 'Cleared%'")
     [flagged, cleared].each { Desk::Undo.new(clock).call(_1.id) }
     assert_equal [0, 0], [Store::State.where(flagged: true).count, Store::State.where.not(cleared_at: nil).count], name
     assert_equal "Loans", Store::Rule.in_order.first.name

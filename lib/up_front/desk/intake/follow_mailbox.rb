@@ -22,6 +22,7 @@ module UpFront
         @monotonic = monotonic
         @timing = timing
         @lock = Monitor.new
+        @signing = Mutex.new
         @readers = {}
         @due = Hash.new(0)
         @resting = {}
@@ -40,7 +41,7 @@ module UpFront
       # A line that stands, the person signed in; one after the other, so that a password that is refused is tried once.
       # @return [Post::ImapLine, nil] nil where none is wanted @raise [Failed]
       def connect
-        @lock.synchronize do
+        @signing.synchronize do
           server = self.server
           return unless !@stopping && server&.wanted?
 

@@ -34,7 +34,7 @@ module UpFront
 
       def take(taking, letter, fetched)
         seen, flagged, answered = told(fetched)
-        way = {account: @account, mailbox: @folder.shown, seen: seen, flagged: flagged, arrived_at: fetched.at, quiet: @way.quiet?,
+        way = {account: @account, mailbox: @folder.shown, seen: seen, flagged: flagged, arrived_at: fetched.at, quiet: quiet?,
                history: !@folder.front?, as_new: @folder.front? && fetched.at.to_i >= @folder.followed_at.to_i}
         taken = taking.call(letter, **way)
         taken = arrive_after_all(taking, letter, way, taken) if taken.outcome == :double && @folder.front?
@@ -44,6 +44,9 @@ module UpFront
         forget_former(taken.id) if was
         note_marks(taken, id, seen: seen, answered: answered)
       end
+
+      # What one sends, writes or throws away claims nothing, unless the person says that it comes to the Front.
+      def quiet? = @way.quiet? && !@folder.front?
 
       def told(fetched) = Post::ImapLine::MARKED.map { fetched.flags.include?(_1) }
 
