@@ -18,10 +18,10 @@ class MessageStateTest < Minitest::Test
       rule("Gone", when: leaf("subject", "mentions", ["gone"]), then: {"discard" => true}),
       rule("Far", when: leaf("subject", "mentions", ["far"]), then: {"timing" => {"until" => {"after" => "P400D"}}, "keep_at_top" => true})
     ])
-    @random = Random.new(5)
+    @random = Random.new(7)
     @ids = %w[now plain never gone far now plain].map { |subject| take(subject: subject).id }
     @ids << take(subject: "sent", from: "wren@lanternquay.example", mailbox: "Sent")
-      .id << take(subject: "old", date: clock.now - 9 * 86_400).id
+      .id << take(subject: "old", date: clock.now - 9 * 86_400).id << take(subject: "plain", text: "Could you send me the list?").id
   end
 
   def act
@@ -38,7 +38,8 @@ class MessageStateTest < Minitest::Test
       -> { heads_down },
       -> { @ids << take(subject: %w[now plain].sample(random: @random)).id },
       -> { Store::UndoStep.reversible.last&.then { Desk::Undo.new(clock).call(_1.id) } },
-      -> { Desk::SetThreadPreference.new(clock).call(some.first, "muted") }
+      -> { Desk::SetThreadPreference.new(clock).call(some.first, "muted") },
+      -> { Store::State.where(message_id: some).each { _1.update!(answered_elsewhere: !_1.answered_elsewhere) } }
     ]
     steps.sample(random: @random).call
   end
@@ -76,6 +77,8 @@ class MessageStateTest < Minitest::Test
       "discarded" => [own[:discarded?], Store::State.discarded.pluck(:message_id).sort, in_view("discarded"),
         sheets.select { _2["discarded"] }.keys],
       "cleared" => [own[:cleared?], in_view("cleared"), sheets.select { _2["cleared"] }.keys],
+      "answered" => [own[:answered?], in_view("answered")],
+      "waits for mine" => [own[:awaits_mine?], in_view("awaits_mine")],
       "kept" => [own[:keep_at_top?], in_view("keep_at_top"), sheets.select { _2["kept"] }.keys],
       "inked" => [@ids.select { stands[_1].ink == "Copper" }, Store::ViewQuery.new(worn("ink", "copper"), clock.now, LISBON)
         .states.pluck(:message_id).sort, sheets.select { _2["ink"] == "Copper" }.keys, ask(:get, "/inks/wearing?name=Copper")["messages"]
