@@ -69,6 +69,7 @@ class MailboxTest < Minitest::Test
       put("new#{n}")
       seconds { visible("new#{n}") }
     end
+    puts "visible after #{times.map { _1.round(2) }.join(", ")} s" if ENV["TOLD"]
     assert_operator times.sort[2], :<, VISIBLE_SECONDS, times.inspect # the others run beside other tests
     put("projects", box: "Archive")
     @server.wait_for { ask(:Get, "/find?text=projects").to_s.include?("\"projects\"") } # told by NOTIFY, not asked for by the minute
