@@ -34,7 +34,7 @@ module UpFront
 
         InUse.alone(database) do
           whole("#{database}.restored") { |part| copy(copy, part) }
-          former = set_aside(database, now)
+          former = keep_former(database, now)
           File.rename("#{database}.restored", database)
           former
         end
@@ -63,14 +63,14 @@ module UpFront
         [target, source].compact.each(&:close)
       end
 
-      def set_aside(database, now)
+      def keep_former(database, now)
         return unless File.exist?(database)
 
         former = "#{database}.before-#{now.strftime("%Y%m%d-%H%M%S")}"
         ["", *BESIDE].each { |ending| File.rename("#{database}#{ending}", "#{former}#{ending}") if File.exist?("#{database}#{ending}") }
         former
       end
-      private_class_method :whole, :copy, :set_aside
+      private_class_method :whole, :copy, :keep_former
     end
   end
 end
