@@ -7,6 +7,7 @@ module Demo
   # Tuesday 07:50, and a database that has taken it all in.
   class World
     RULEBOOK = File.join(__dir__, "rulebook.json")
+    HOUSE_RULES = File.join(__dir__, "house-rules.json")
     FixedClock = Struct.new(:now)
 
     # Until then the day was open: mail came straight in but for the night and the weekend.
@@ -29,6 +30,7 @@ module Demo
 
     def mail = File.join(folder, "mail")
     def script = File.join(folder, "script")
+    def house_rules = File.join(folder, "office", File.basename(HOUSE_RULES))
     def clock_file = File.join(folder, "clock.json")
     def database = File.join(folder, "up_front.sqlite3")
     def ready? = File.exist?(File.join(folder, "ready"))
@@ -110,6 +112,9 @@ module Demo
       read(clock)
       UpFront::Store::State.where(cleared_at: nil).update_all(came: "history", cleared_at: clock.now, announced_at: clock.now)
       UpFront::Desk::SavePlan.new(clock).call(document["plan"])
+      FileUtils.mkdir_p(File.dirname(house_rules))
+      FileUtils.cp(HOUSE_RULES, house_rules)
+      UpFront::Desk::FollowHouse.new(clock).call(house_rules)
     end
 
     def read(clock) = UpFront::Store::Source.order(:id).each { UpFront::Desk::ReadSource.new(clock, _1).call }

@@ -23,6 +23,7 @@ class DirectionTest < Minitest::Test
       "language" => "check text time mail plan conditions effects deciding rulebook", "alerts" => "effects", "front" => "text time mail",
       "learning" => "text", "checkup" => "check text time mail plan conditions deciding rulebook language",
       "outgoing" => "mail conditions", "senders" => "text mail", "report" => "text time plan",
+      "house" => "text rulebook",
       "promises" => "text time check mail conditions effects deciding rulebook checkup language"
     },
     "store" => {
@@ -34,7 +35,7 @@ class DirectionTest < Minitest::Test
     },
     "desk" => {
       "acting" => "", "orders" => "acting", "report" => "acting", "previews" => "acting orders report", "deciding" => "acting previews",
-      "rules" => "acting deciding previews",
+      "rules" => "acting deciding previews", "house" => "acting deciding outgoing previews",
       "plan" => "acting deciding",
       "views" => "acting", "alerts" => "acting plan", "mail" => "acting previews alerts deciding",
       "following" => "acting alerts", "intake" => "acting deciding following mail orders",

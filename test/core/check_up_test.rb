@@ -118,7 +118,9 @@ class CheckUpTest < Minitest::Test
     waited = {7 => own, nil => others}.flat_map do |rule, (at_once, all)|
       Array.new(all) { |n| Core::HeldFindings::Waited.new(rule: rule, at_once: n < at_once) }
     end
-    Core::HeldFindings.new(Struct.new(:rules).new([made]), waited, days: 28, now: NOW).to_a
+    book = rulebook(rules: [made.to_h])
+    own = Core::Rulebook.read(book.document, ids: [7])
+    Core::HeldFindings.new(own, waited, days: 28, now: NOW).to_a
   end
 
   def test_what_is_held_and_opened_as_soon_as_it_comes

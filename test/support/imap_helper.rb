@@ -16,7 +16,7 @@ module ImapHelper
     skip(ImapServer.missing) if ImapServer.missing
     super
     @clock = DeskHelper::Fixed.new(Time.now.utc.round, 1.0) # a server stamps what reaches it by a clock of its own
-    set_up
+    set_up(plan: {}) # nothing is held, at whatever hour this runs
     @seconds = 0.0
     imap.start unless imap.pid
     empty

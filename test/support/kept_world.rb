@@ -20,7 +20,20 @@ module KeptWorld
     end
     UpFront::Store::Database.open(File.join(folder, File.basename(world.database)))
     UpFront::Store::Source.find_each { _1.update_columns(path: File.join(world.mail, File.basename(_1.path))) }
+    move_house(world)
     UpFront::Store::Database.close
+  end
+
+  # The house rules are followed where the world stands.
+  def self.move_house(world)
+    head = UpFront::Store::Rulebook.first
+    house = head.document["house"].map { _1.merge("place" => world.house_rules) }
+    head.update_columns(document: head.document.merge("house" => house))
+    UpFront::Store::Rule.of_house.find_each do |rule|
+      rule.update_columns(house: JSON.generate([world.house_rules, JSON.parse(rule.house).last]))
+    end
+    places = UpFront::Desk::HousePlaces.all.values
+    UpFront::Store::Setting[UpFront::Desk::HousePlaces::KEY] = {world.house_rules => places.first}
   end
 
   def self.built(weeks)

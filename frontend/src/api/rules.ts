@@ -3,6 +3,7 @@ import { useActMutation, type TellsBy } from "./acting";
 import { api, unwrap, type RuleBody } from "./client";
 import { keys } from "./keys";
 
+export type Rules = NonNullable<ReturnType<typeof useRules>["data"]>;
 export const useRules = () => useQuery({ queryKey: keys.rules, queryFn: () => unwrap(api.GET("/rules")) });
 export const useVocabulary = () => useQuery({ queryKey: keys.vocabulary, queryFn: () => unwrap(api.GET("/vocabulary")) });
 export type Draft = {

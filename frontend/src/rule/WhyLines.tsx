@@ -19,6 +19,7 @@ export const WhyLines = ({ lines, gone = "" }: { lines: WhyLine[]; gone?: string
                 {gone}
               </b>
             ))}
+          {line.house && <small> (house rule, {line.house})</small>}
           {line.after}
         </span>
       </li>

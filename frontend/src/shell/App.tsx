@@ -44,24 +44,23 @@ function Lost({ connection }: { connection: Connection }) {
 function Failing({ faults }: { faults: Status["faults"] }) {
   return (
     <div role="status" aria-live="polite">
-      {faults.map(({ words, since, path }) => (
+      {faults.map(({ words, since, path, label }) => (
         <p key={words} className={styles.lost}>
-          Since {since}: {words} {path && <Link to={path}>Mail in</Link>}
+          Since {since}: {words} {path && <Link to={path}>{label}</Link>}
         </p>
       ))}
     </div>
   );
 }
 
-type Mentioned = { message?: string; path?: string; undo_id?: number; name?: string };
+type Mentioned = { message?: string; path?: string; label?: string; undo_id?: number; name?: string };
 
 /** Tells what came by itself: a round, a heads-down that is over, a view that calls for being gone through. */
 function useMentions() {
   const { mention } = useNotices();
   const navigate = useNavigate();
   useHear(({ kind, data }) => {
-    const { message, path, undo_id, name } = (data as Mentioned | undefined) ?? {};
-    const label = kind === "promise_broken" ? "See why" : "Go through it";
+    const { message, path, label = "Go through it", undo_id, name } = (data as Mentioned | undefined) ?? {};
     if (message) mention(message, path ? { label, act: () => void navigate(path) } : undefined, undo_id, name && kind + name);
   });
 }

@@ -20,6 +20,7 @@ const SCREENS: [path: string, Screen: ReturnType<typeof lazily>][] = [
   ["/rules/promises", lazily("PromisesScreen", () => import("../screens/rules/promises/PromisesScreen"))],
   ["/rules/check-up", lazily("CheckUpScreen", () => import("../screens/rules/check-up/CheckUpScreen"))],
   ["/rules/carry", lazily("CarryScreen", () => import("../screens/rules/CarryScreen"))],
+  ["/rules/house/:part?", lazily("HouseScreens", () => import("../screens/rules/house/HouseScreens"))],
   ["/rules/:id", lazily("EditScreen", () => import("../screens/rules/EditScreen"))],
   ["/inks/:name/:id?", lazily("WearingScreen", () => import("../screens/inks/WearingScreen"))],
   ["/find/:id?", lazily("FindScreen", () => import("../screens/find/FindScreen"))],

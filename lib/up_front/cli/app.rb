@@ -91,7 +91,9 @@ module UpFront
         Needs no server and no database. The arrival is --at, else the topmost Received header's date, else Date.
         \x05Example: upfront decide --rulebook rules.json --at 2027-03-09T09:14:00+00:00 message.eml
         \x05Example: upfront decide --rulebook rules.json --history sent.mbox --pretty - < inbox.mbox
+        \x05Example: upfront decide --rulebook rules.json --house office.json message.eml
       WORDS
+      option :house, type: :string, repeatable: true, default: [], desc: "An edition of house rules that is followed too"
       option :rulebook, type: :string, required: true, desc: "The rulebook's file, or `-`"
       option :at, type: :string, desc: "The arrival, ISO 8601 with offset"
       option :account, type: :string, desc: "The account's name"
@@ -102,7 +104,7 @@ module UpFront
       def decide(*files)
         mail_given!(files, "decide --rulebook R.json")
         at, heads_down = options[:at] && time(options[:at], "--at"), span(options[:heads_down])
-        rulebook = rulebook_for_mail
+        rulebook = HouseFile.followed(rulebook_for_mail, options[:house])
         Decide.new(rulebook, history: History.new(options[:history], rulebook.names), at: at, heads_down: heads_down,
           account: options[:account], mailbox: options[:mailbox], pretty: options[:pretty]).call(files)
       end
@@ -166,7 +168,9 @@ module UpFront
         Prints JSON: what is proved from the rulebook alone, and with mail what was seen in it.
         \x05Example: upfront check rules.json
         \x05Example: upfront check rules.json --mail inbox.mbox --at 2027-03-09T09:00:00+00:00
+        \x05Example: upfront check --house house-rules.json
       WORDS
+      option :house, type: :boolean, default: false, desc: "The file is an edition of house rules"
       option :mail, type: :string, repeatable: true, default: [], desc: "Mail on which the rules are tried: .eml or mbox"
       option :at, type: :string, desc: "Today, for what has a last day: ISO 8601 with offset"
       option :json, type: :boolean, default: false, desc: "As JSON, which it is anyway"
@@ -177,7 +181,8 @@ module UpFront
         raise Usage, "Standard input can be given once: as the rulebook or as the mail." if [path, *files.uniq].count(STANDARD_INPUT) > 1
 
         at = options[:at] && time(options[:at], "--at")
-        Check.new(RulebookFile.read(path), now: Clock::System.new.now, at: at, pretty: options[:pretty]).call(files)
+        Check.new(options[:house] ? HouseFile.alone(path) : RulebookFile.read(path), now: Clock::System.new.now, at: at,
+          pretty: options[:pretty]).call(files)
       end
 
       desc "prove FILE", "Say whether a rulebook keeps what was promised of it, and its examples; exit 1 where it does not"
@@ -209,9 +214,29 @@ module UpFront
       option :views, type: :boolean, default: false, desc: "The file holds saved views, as a rulebook's `views`"
       def hear(path) = show(Hear.new(options[:rulebook], options[:views] ? "views" : "rules").call(path))
 
+      desc "publish FILE", "Make an edition of house rules of one's own rules, with its checksum beside it"
+      long_desc <<~WORDS
+        What was marked last is marked again, unless rules are named. Names and addresses that are personal are told; --yes writes all the same.
+        \x05Example: upfront publish /srv/office/house-rules.json --for-all 'Fire alarm' --suggested 'Lunch list' --note 'Lunch list is new.'
+      WORDS
+      option :for_all, type: :string, repeatable: true, default: [], desc: "The name of a rule that is for all"
+      option :suggested, type: :string, repeatable: true, default: [], desc: "Of one that is suggested"
+      option :offered, type: :string, repeatable: true, default: [], desc: "Of one that is offered"
+      option :publisher, type: :string, desc: "Who publishes them; else as the last time"
+      option :contact, type: :string, desc: "The address to which notes go; else as the last time"
+      option :edition, type: :numeric, desc: "Its number; else the one after the last"
+      option :note, type: :string, default: "", desc: "What has changed"
+      option :holds_from, type: :string, desc: "The first day on which it shall hold, YYYY-MM-DD"
+      option :yes, type: :boolean, default: false, desc: "Write it though something in it is personal"
+      def publish(path)
+        open_owned
+        Publish.new(options, clock: Clock::System.new).call(File.expand_path(path)) { say _1 }
+      end
+
       desc "schema", "Print the JSON Schema of a rulebook's file"
       long_desc "Example: upfront schema > rulebook.schema.json"
-      def schema = say(JSON.pretty_generate(Core::RulebookSchema.new.to_h))
+      option :house, type: :boolean, default: false, desc: "Of an edition of house rules"
+      def schema = say(JSON.pretty_generate(Core::RulebookSchema.new.then { options[:house] ? _1.house : _1.to_h }))
 
       desc "facts", "Print every fact with its operators, as a table in Markdown"
       long_desc "Example: upfront facts"

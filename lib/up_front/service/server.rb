@@ -51,7 +51,7 @@ module UpFront
       def at_work(faults)
         attempts = -> { Attempts.new(@clock, faults: faults) }
         work = {Work.announcing(@clock) => Watcher::SECONDS, Work.beside(@clock) => Watcher::UNHURRIED_SECONDS,
-                Work.outgoing(@clock, stand_in: @lists) => Watcher::UNHURRIED_SECONDS}
+                Work.outgoing(@clock, stand_in: @lists) => Watcher::UNHURRIED_SECONDS, Work.following(@clock) => Watcher::UNHURRIED_SECONDS}
         watchers = work.map do |parts, seconds|
           Watcher.new(@clock, parts, attempts.call, commits: Store::Commits.new(@database), seconds: seconds)
         end

@@ -34,6 +34,12 @@ module UpFront
           by_news("what rules send") { Desk::SendByRules.new(clock).call }, by_time("the outbox") { sending.call }]
       end
 
+      # What others publish, which waits for their machines.
+      def following(clock)
+        houses = Desk::LookAtHouses.new(clock)
+        [by_time("the house rules", seldom: SELDOM_SECONDS) { houses.call }]
+      end
+
       # What may take longer, and nobody waits for.
       def beside(clock)
         [

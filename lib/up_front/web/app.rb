@@ -55,7 +55,8 @@ module UpFront
       register ToldEvents
       [Routes::Reading, Routes::Acts, Routes::Rules, Routes::Rulebooks, Routes::Week, Routes::Alerts, Routes::Views, Routes::Finding,
         Routes::Tidying, Routes::Mail, Routes::Sources, Routes::Pace, Routes::Proposals, Routes::Promises,
-        Routes::Outgoing, Routes::Senders, Routes::Report, Routes::Following, Routes::Contacts, Routes::Routines, Routes::Tables].each do
+        Routes::Outgoing, Routes::Senders, Routes::Report, Routes::Following, Routes::Contacts, Routes::Routines, Routes::Tables,
+        Routes::House].each do
         register _1
       end
 

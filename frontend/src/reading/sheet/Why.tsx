@@ -29,7 +29,7 @@ export function Why({ id, why }: { id: number; why: Sheet["why"] }) {
         <ol className={styles.readings}>
           {why.readings.map((reading) => (
             <li key={reading.rule} className={reading.matched ? styles.matched : ""}>
-              <b>{reading.rule}</b> {reading.text}
+              <b>{reading.rule}</b> {reading.house && <small>(house rule, {reading.house})</small>} {reading.text}
             </li>
           ))}
         </ol>

@@ -5,31 +5,13 @@ import Button from "@mui/material/Button";
 import Checkbox from "@mui/material/Checkbox";
 import IconButton from "@mui/material/IconButton";
 import Switch from "@mui/material/Switch";
-import { Link, useNavigate } from "react-router";
+import { useNavigate } from "react-router";
 import type { Rule } from "../../api/client";
 import { Choosing } from "../../parts/Choosing";
 import { Pill } from "../../parts/Pill";
 import { useBeginRule } from "../../rule/beginning";
+import { RuleBars } from "./RuleBars";
 import styles from "./rules.module.css";
-import { usedMail } from "./used";
-
-/** What a rule did, a small bar a day. */
-function Did({ rule, days }: { rule: Rule; days: number }) {
-  const most = Math.max(1, ...rule.bars);
-  return (
-    <div className={styles.did}>
-      <div className={styles.didBars} aria-hidden>
-        {rule.bars.map((count, index) => (
-          <i key={index} style={{ height: count ? `${20 + (count / most) * 80}%` : 0 }} />
-        ))}
-      </div>
-      <Link to={usedMail(rule)}>
-        <b>{rule.used}</b> in {days} days{rule.last ? `, last ${rule.last}` : ""}
-        <span className="unseen">: the messages that {rule.name} spoke on</span>
-      </Link>
-    </div>
-  );
-}
 
 type Given = {
   rule: Rule;
@@ -94,7 +76,9 @@ export function RuleRow({ rule, place, days, movable, of, chosen, choose, switch
         ))}
       </h2>
       <p>{rule.sentence}</p>
-      <Did rule={rule} days={days} />
+      <div className={styles.did}>
+        <RuleBars rule={rule} days={days} />
+      </div>
       <div className={styles.ruleActs}>
         <Button variant="text" onClick={copy} aria-label={`Duplicate ${rule.name}`}>
           Duplicate

@@ -10,6 +10,7 @@ const PAGES = [
   ["/rules/promises", "Promises"],
   ["/rules/check-up", "Check-up"],
   ["/rules/carry", "Carry"],
+  ["/rules/house", "House rules"],
 ] as const;
 
 /** The pages that belong to the rules. */

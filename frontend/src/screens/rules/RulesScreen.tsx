@@ -14,6 +14,7 @@ import ui from "../../parts/page.module.css";
 import { useDragSensors } from "../../parts/useDragSensors";
 import { useBeginRule } from "../../rule/beginning";
 import { useFocusedRule } from "./focus";
+import { HouseLine } from "./house/HouseLine";
 import { Pause } from "./Pause";
 import { RuleChangeDialog } from "./RuleChangeDialog";
 import { RuleRow } from "./RuleRow";
@@ -105,6 +106,7 @@ export function RulesScreen() {
               )}
             </div>
             {asked && <RuleChangeDialog asked={asked} keep={keep} back={back} />}
+            {rules.data.house && <HouseLine house={rules.data.house} />}
             {typed && shown.length === 0 && <p className={ui.quiet}>No rule has these words.</p>}
             <DndContext
               sensors={sensors}

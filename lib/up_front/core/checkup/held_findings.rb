@@ -14,6 +14,7 @@ module UpFront
 
       # @param rulebook [Rulebook] @param waited [Array<Waited>] what came after it was held @param days [Integer] in which, to now
       def initialize(rulebook, waited, days:, now:)
+        @rulebook = rulebook
         @rules = rulebook.rules
         @waited = waited
         @days = days
@@ -36,7 +37,7 @@ module UpFront
         others, of = @waited.count(&:at_once) - at_once, @waited.size - own.size
         return if own.size < LEAST || at_once < NEARLY * own.size || others > OTHERS * of
 
-        Finding.new(kind: "held_in_vain", rules: [rule.name], where: "/rules/#{place}/then/timing",
+        Finding.new(kind: "held_in_vain", rules: [rule.name], where: "#{@rulebook.where(place)}/then/timing",
           said: "#{at_once} of #{own.size} messages that “#{rule.name}” held were opened within ten minutes of coming" \
             "#{", as #{others} of #{of} others that were held" if of.positive?}.",
           seen: Finding::Seen.new(messages: own.size, from: @now - @days * 86_400, until: @now))

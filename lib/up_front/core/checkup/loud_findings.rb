@@ -9,6 +9,7 @@ module UpFront
 
       # @param loudness [Loudness] of the last days @param now [Time] to which they go
       def initialize(rulebook, loudness, now)
+        @rulebook = rulebook
         @rules = rulebook.rules
         @figures = loudness.to_h
         @now = now
@@ -39,7 +40,7 @@ module UpFront
       end
 
       def finding(kind, row, count, said)
-        Finding.new(kind: kind, rules: [row[:rule]], where: "/rules/#{place(row)}/then/alert", said: said,
+        Finding.new(kind: kind, rules: [row[:rule]], where: "#{@rulebook.where(place(row))}/then/alert", said: said,
           seen: Finding::Seen.new(messages: count, from: @now - @figures[:days] * 86_400, until: @now))
       end
     end

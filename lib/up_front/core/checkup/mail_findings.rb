@@ -139,7 +139,7 @@ module UpFront
       def messages_said = English.count(@messages, "message")
 
       def finding(kind, rules, said, place, count)
-        Finding.new(kind: kind, rules: rules.map(&:name), where: "/rules/#{place}", said: said,
+        Finding.new(kind: kind, rules: rules.map(&:name), where: @rulebook.where(place), said: said,
           seen: Finding::Seen.new(messages: count, from: @stretch.first, until: @stretch.last))
       end
     end

@@ -7,6 +7,7 @@ module UpFront
       # @param rulebook [Rulebook] @param at [Time] from which on it is looked for
       def initialize(rulebook, at:)
         @plan = rulebook.plan
+        @rulebook = rulebook
         @rules = rulebook.rules
         @at = at
       end
@@ -25,7 +26,7 @@ module UpFront
 
       def rule(rule, place)
         why = never(rule.effects.timing) or return
-        Finding.new(kind: "never_surfaces", rules: [rule.name], where: "/rules/#{place}/then/timing",
+        Finding.new(kind: "never_surfaces", rules: [rule.name], where: "#{@rulebook.where(place)}/then/timing",
           said: "What “#{rule.name}” matches never comes in: #{why}.")
       end
 

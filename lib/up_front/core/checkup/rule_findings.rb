@@ -7,6 +7,7 @@ module UpFront
     class RuleFindings
       # @param rulebook [Rulebook] @param date [Date, nil] after which days are to come; nil where it is not known
       def initialize(rulebook, date: nil, proof: Reasoning::Proof.new)
+        @rulebook = rulebook
         @rules = rulebook.rules
         @date = date
         @proof = proof
@@ -140,7 +141,7 @@ module UpFront
       def names(rules) = English.join(rules.map { "“#{_1.name}”" }, "and")
 
       def finding(kind, rules, said, place, part = "")
-        Finding.new(kind: kind, rules: rules.map(&:name), where: "/rules/#{place}#{part}", said: said)
+        Finding.new(kind: kind, rules: rules.map(&:name), where: "#{@rulebook.where(place)}#{part}", said: said)
       end
     end
   end

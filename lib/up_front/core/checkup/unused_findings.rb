@@ -9,7 +9,7 @@ module UpFront
       # @param rulebook [Rulebook] @param in_use [Hash{String=>Enumerable<String>}] by kind, names that are in use elsewhere
       def initialize(rulebook, in_use: {})
         @document = rulebook.document
-        @rules = rulebook.rules
+        @rules = rulebook.own
         bodies = ["rules", "views", *References::KEPT].flat_map { @document.fetch(_1, []) }
         @named = bodies.map { References.of(_1) }
         @in_use = in_use

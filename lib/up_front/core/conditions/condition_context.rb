@@ -5,7 +5,7 @@ module UpFront
     # What a rulebook's conditions mean, beside what they say: who is me, who is in a group, when a window is.
     # Two rulebooks of one context have the same answers to the same condition.
     class ConditionContext
-      PEOPLE = %w[owner contacts groups].freeze
+      PEOPLE = %w[owner contacts groups house].freeze
 
       # @param document [Hash] of a rulebook
       def initialize(document)

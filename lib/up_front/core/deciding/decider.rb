@@ -18,13 +18,15 @@ module UpFront
 
       # @param reading [Reading] of the message @param heads_down [Range<Time>, nil] half-open
       # @return [Claim]
-      # @param paused [Boolean] whether rules say nothing of what arrived while they were paused
+      # @param paused [Boolean] whether rules, but for the office's that are for all, say nothing of what arrived while they were paused
       # @param agreed [Array<Object>] the ids of rules that ask first, to which the person has said yes of it
       def decide(reading, heads_down: nil, paused: true, agreed: [])
         message = reading.message
         paused &&= @rulebook.pauses.cover?(message.arrived_at)
         trace = Trace.new(@rulebook.rules, reading, @rulebook.zone.date(message.arrived_at), paused: paused, agreed: agreed)
-        verdict = RuleEvaluation.run(@rulebook.rules, paused ? [] : @candidates.for(reading), trace)
+        places = @candidates.for(reading)
+        places = places.select { @rulebook.rules[_1].firm? } if paused
+        verdict = RuleEvaluation.run(@rulebook.rules, places, trace)
         surfacing = Surfacing.new(@rulebook.plan, message.arrived_at, verdict, heads_down).to_h
         trace.timing = paused ? [{"step" => SurfacingSteps::PAUSED}, *surfacing[:account]] : surfacing[:account]
         Claim.of(verdict, surfacing, @rulebook.zone, message.arrived_at, message_id: message.message_id, trace: trace)

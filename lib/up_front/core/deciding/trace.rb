@@ -12,7 +12,7 @@ module UpFront
       attr_accessor :timing
 
       # @param date [Date] the arrival's local date
-      # @param paused [Boolean] whether all rules were paused: none is looked at
+      # @param paused [Boolean] whether all rules were paused: none is looked at but the office's that are for all
       # @param agreed [Array<Object>] the ids of rules that ask first, to which the person has said yes of this message
       def initialize(rules, reading, date, paused: false, agreed: [])
         @paused = paused
@@ -58,12 +58,13 @@ module UpFront
         rule = @rules[place]
         told = @told[place]
         outcome = told ? told.outcome : unspoken(rule, place)
-        {"rule" => rule.name, "outcome" => outcome, "said" => %w[matched asks_first].include?(outcome) ? rule.effects.said : {},
+        house = rule.house ? {"house" => rule.house.to_h} : {}
+        {"rule" => rule.name, **house, "outcome" => outcome, "said" => %w[matched asks_first].include?(outcome) ? rule.effects.said : {},
          "outranked" => told ? told.outranked : {}, "evidence" => evidence(rule, outcome)}
       end
 
       def unspoken(rule, place)
-        return "paused" if @paused
+        return "paused" if @paused && !rule.firm?
         return "not_reached" if place > @end
         return "disabled" unless rule.enabled
 

@@ -52,7 +52,8 @@ module UpFront
 
       private
 
-      def paused? = @rulebook.pauses.cover?(@message.arrived_at)
+      def all_paused? = @rulebook.pauses.cover?(@message.arrived_at)
+      def paused? = all_paused? && !rule.firm?
 
       def leaves(node, pointer)
         return [Evidence.leaf(node, @reading, pointer)] if node.is_a?(Condition::Leaf)
@@ -66,6 +67,7 @@ module UpFront
           verdict, last = Verdict.new, nil
           unless paused?
             @rulebook.rules.first(@place).each do |earlier|
+              next if all_paused? && !earlier.firm?
               next unless @trace.outcome(earlier) == "matched"
 
               verdict.take(earlier)

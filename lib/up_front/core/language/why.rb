@@ -4,7 +4,8 @@ module UpFront
   module Core
     # The account of a claim in a few lines, made of its trace.
     class Why
-      Line = Struct.new(:time, :before, :rule, :after, keyword_init: true)
+      # @!attribute house [String, nil] of a rule of the office: who published it, how firm, since when
+      Line = Struct.new(:time, :before, :rule, :after, :house, keyword_init: true)
 
       OUTCOMES = {
         "matched" => "matched", "no_match" => "did not match", "unless" => "matched, but its exception held too",
@@ -45,7 +46,8 @@ module UpFront
       # @return [Array<Hash>]
       def readings
         @trace["rules"].map do |account|
-          {"rule" => account["rule"], "matched" => account["outcome"] == "matched", "text" => reading(account)}
+          {"rule" => account["rule"], "house" => HouseMark.said(account["house"]), "matched" => account["outcome"] == "matched",
+           "text" => reading(account)}
         end
       end
 
@@ -141,13 +143,16 @@ module UpFront
         said = account["said"].except(*account["outranked"].keys)
         lines = []
         outward, done = said.partition { |topic, _| Effects.find(topic)&.outward? }.map(&:to_h)
-        lines << Line.new(before: "#{verb(done)} by ", rule: account["rule"], after: because(account)) if done.any?
-        lines << Line.new(before: "#{verb(outward)} is what ", rule: account["rule"], after: " says") if outward.any?
+        lines << Line.new(before: "#{verb(done)} by ", rule: account["rule"], after: because(account), **of(account)) if done.any?
+        lines << Line.new(before: "#{verb(outward)} is what ", rule: account["rule"], after: " says", **of(account)) if outward.any?
         account["outranked"].each do |topic, earlier|
-          lines << Line.new(before: "", rule: account["rule"], after: " spoke too late on #{topic.tr("_", " ")}: #{earlier} had decided it")
+          lines << Line.new(before: "", rule: account["rule"], **of(account),
+            after: " spoke too late on #{topic.tr("_", " ")}: #{earlier} had decided it")
         end
         lines
       end
+
+      def of(account) = {house: HouseMark.said(account["house"])}
 
       def verb(said)
         English.sentence(said.map { |topic, value| Sentence.effect(topic, worded(value)) }.join(", "))

@@ -15,7 +15,9 @@ module UpFront
       end
 
       # @return [Array<String>]
-      def lines = ["“#{@why.rule.name}” #{OUTCOMES.fetch(@why.outcome)}.", *conditions, *in_the_way, *changes]
+      def lines
+        ["#{"The house rule " if @why.rule.house}“#{@why.rule.name}” #{OUTCOMES.fetch(@why.outcome)}.", *conditions, *in_the_way, *changes]
+      end
 
       # @return [Array<String>] each condition with whether it held, and what was found
       def conditions

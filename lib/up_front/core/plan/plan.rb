@@ -17,7 +17,8 @@ module UpFront
       end
       Stop = Struct.new(:round, :at)
       # Days on which the whole day is a window and no round runs.
-      Off = Struct.new(:first, :last, :name) do
+      # @!attribute publisher [String, nil] of the office's, which is no part of one's own plan
+      Off = Struct.new(:first, :last, :name, :publisher) do
         def dates = (first..last).to_a
         def to_h = (name || first != last) ? {"from" => first.iso8601, "until" => last.iso8601, "name" => name}.compact : first.iso8601
       end
@@ -127,7 +128,7 @@ module UpFront
 
       def to_h
         more = {"busy" => busy.map(&:to_h), "heads_down" => quiet.map(&:to_h)}.reject { |_, list| list.empty? }
-        {"windows" => windows.map(&:to_h), "rounds" => rounds.map(&:to_h), "days_off" => offs.map(&:to_h), **more}
+        {"windows" => windows.map(&:to_h), "rounds" => rounds.map(&:to_h), "days_off" => offs.reject(&:publisher).map(&:to_h), **more}
       end
 
       private

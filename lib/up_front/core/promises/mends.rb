@@ -51,7 +51,7 @@ module UpFront
 
       def exception
         rule = breaking
-        return unless rule && meant
+        return unless rule && rule.house.nil? && meant # the office's are not one's own to change
 
         former = rule.unless&.to_h
         members = former.nil? ? [] : (former["any"] || [former])
@@ -75,7 +75,7 @@ module UpFront
       end
 
       def proved?(mend)
-        bodies = @rulebook.rules.map { |rule| rule.equal?(mend.rule) ? mend.body : rule.to_h }
+        bodies = @rulebook.own.map { |rule| rule.equal?(mend.rule) ? mend.body : rule.to_h }
         bodies.unshift(mend.body) unless mend.rule
         other = Rulebook.read(@rulebook.document.merge("rules" => bodies, "promises" => [@promise.to_h], "examples" => [], "views" => []))
         Prover.new(other, from: @from).answer(other.promises.first).answer == Prover::PROVED

@@ -34,6 +34,9 @@ module UpFront
         (kind == :forward_to) ? @forward_to[Address.normalise(name)] : @named.fetch(kind, {})[Text.fold(name)]
       end
 
+      # @return [Group, nil]
+      def group(name) = @groups[Text.fold(name)]
+
       # @return [Set<String>] the domains of those that the person knows: of their organisation, groups and contacts
       def known_domains
         sets = [organisation, contacts, *@groups.each_value.map(&:members)]

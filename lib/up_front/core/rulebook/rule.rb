@@ -7,7 +7,8 @@ module UpFront
       REQUIRED = %w[name when then].freeze
       OPTIONAL = %w[enabled unless last_word ask_first from_date until_date heading].freeze
 
-      attr_reader :name, :when, :unless, :effects, :enabled, :last_word, :ask_first, :from_date, :until_date, :heading, :id
+      # @!attribute house [HouseMark, nil] of a rule of the office
+      attr_reader :name, :when, :unless, :effects, :enabled, :last_word, :ask_first, :from_date, :until_date, :heading, :id, :house
 
       # @param id [Object, nil] the store's key, for whoever needs to find the rule again
       # @return [Rule, nil]
@@ -42,6 +43,14 @@ module UpFront
         parts.each { |key, value| instance_variable_set(:"@#{key}", value) }
         freeze
       end
+
+      # @param mark [HouseMark] @return [Rule] the same, published by the office
+      def of_house(mark)
+        Rule.new(**instance_variables.to_h { [_1.to_s.delete_prefix("@").to_sym, instance_variable_get(_1)] }, house: mark)
+      end
+
+      # @return [Boolean] whether it is the office's, for all: read first, and never paused
+      def firm? = !house.nil? && house.firm?
 
       # @param date [Date] the arrival's local date
       def in_dates?(date) = (from_date.nil? || date >= from_date) && (until_date.nil? || date <= until_date)

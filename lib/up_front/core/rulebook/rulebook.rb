@@ -9,9 +9,10 @@ module UpFront
       VERSION = 1
       MAX_BYTES = 5 * 1024 * 1024
 
-      attr_reader :owner, :accounts, :names, :plan, :rules, :views, :promises, :examples, :routines, :revision, :document, :candidates,
-        :context,
-        :by_name, :pauses
+      # @!attribute rules [Array<Rule>] in the order in which they are read: what the office publishes for all, the owner's own, then what
+      #   it suggests and what it offers @!attribute own [Array<Rule>] the owner's, as the document has them
+      attr_reader :owner, :accounts, :names, :plan, :rules, :own, :views, :promises, :examples, :routines, :revision, :document,
+        :candidates, :context, :by_name, :pauses
 
       # @param json [String] UTF-8, at most 5 MB, strict JSON (RFC 8259) without doubled keys
       # @raise [Refused]
@@ -38,17 +39,19 @@ module UpFront
       # @param document [Hash] the file's shape @param ids [Array] the store's key of each rule @param view_ids [Array] of each view
       # @raise [Refused]
       # @param pauses [Pauses] when all rules are paused; no part of the file
-      def self.read(document, revision: 0, ids: [], view_ids: [], pauses: Pauses.none)
-        RulebookReader.new(document, revision: revision, ids: ids, view_ids: view_ids, pauses: pauses).rulebook
-      end
+      # @param house_ids [Hash] the store's key of each rule of the office, by its place and its folded name there
+      def self.read(document, **options) = RulebookReader.new(document, **options).rulebook
 
-      def initialize(owner:, accounts:, names:, plan:, rules:, revision:, document:, views: [], promises: [], examples: [],
-        routines: [], pauses: Pauses.none)
+      def initialize(owner:, accounts:, names:, plan:, own:, revision:, document:, house: [], parts: nil, views: [],
+        promises: [], examples: [], routines: [], pauses: Pauses.none)
         @owner = owner
         @accounts = accounts
         @names = names
         @plan = plan
-        @rules = rules.freeze
+        @own = own.freeze
+        @house = house.freeze
+        @parts = parts
+        @rules = arranged(own).freeze
         @views = views.freeze
         @promises = promises.freeze
         @examples = examples.freeze
@@ -63,6 +66,22 @@ module UpFront
       end
 
       def zone = names.zone
+
+      # @param own [Array<Rule>] in place of the owner's @return [Array<Rule>] those and the office's, in the order in which they are read
+      def arranged(own)
+        firm, after = @house.partition(&:firm?)
+        firm + own + after
+      end
+
+      # @param kind [String] of {HouseEdition::THINGS}
+      # @return [Array<Hash>] the owner's and the office's, under the names that they have here
+      def things(kind) = document.fetch(kind, []) + (@parts ? @parts.things(kind) : [])
+
+      # @param place [Integer] in {rules} @return [String] JSON Pointer into the document: to the rule, or to what is followed
+      def where(place) = own.index { _1.equal?(rules[place]) }&.then { "/rules/#{_1}" } || "/house"
+
+      # @return [Array<Rule>] the office's, those for all first
+      attr_reader :house
 
       # @param reading [Reading] of the message, for whoever reads its texts too
       # @return [Claim] see {Decider}

@@ -8,7 +8,8 @@ module UpFront
       LISTS = {"rules" => "rule", "accounts" => "account", "groups" => "group", "labels" => "label", "inks" => "ink",
                "templates" => "template", "views" => "view", "promises" => "promise",
                "examples" => "example", "routines" => "routine"}.freeze
-      WHOLE = {"owner" => "the owner", "contacts" => "the contacts", "forward_to" => "the forwarding addresses", "plan" => "the plan"}
+      WHOLE = {"owner" => "the owner", "contacts" => "the contacts", "forward_to" => "the forwarding addresses", "plan" => "the plan",
+               "house" => "the house rules that are followed"}
         .freeze
 
       DEFAULTS = {"enabled" => true, "last_word" => false, "ask_first" => false}.freeze

@@ -14,9 +14,10 @@ module UpFront
           all.merge(some) { |_, one, other| one | other }
         end
         plan = document.fetch("plan", {})
+        office = HouseParts.of(document)
         {
           **document.slice("format", "version", "owner"),
-          **%w[groups labels inks templates].to_h { |kind| [kind, named(document.fetch(kind, []), needed[kind])] },
+          **%w[groups labels inks templates].to_h { |kind| [kind, named(document.fetch(kind, []) + office.things(kind), needed[kind])] },
           "forward_to" => document.fetch("forward_to", [])
             .select { |address| needed["forward_to"].any? { Address.normalise(_1) == Address.normalise(address) } },
           "plan" => %w[windows rounds].to_h { |kind| [kind, named(plan.fetch(kind, []), needed[kind])] }, "rules" => rules

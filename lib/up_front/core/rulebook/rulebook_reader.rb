@@ -6,18 +6,19 @@ module UpFront
     # since conditions are compiled with what they refer to.
     class RulebookReader
       REQUIRED = %w[format version owner].freeze
-      OPTIONAL = %w[accounts contacts groups labels inks templates forward_to plan rules views promises examples routines].freeze
+      OPTIONAL = %w[accounts contacts groups labels inks templates forward_to plan rules views promises examples routines house].freeze
       NAMING = %w[when unless then accounts shall].freeze # the keys of rules, views and so on under which names stand
       OWNER = %w[name addresses organisation time_zone].freeze
       COLOUR = /\A#\h{6}\z/
 
-      def initialize(document, revision:, ids:, view_ids: [], pauses: Pauses.none)
+      def initialize(document, revision: 0, ids: [], view_ids: [], house_ids: {}, pauses: Pauses.none)
         @check = Check.new
         @pauses = pauses
         @document = document
         @revision = revision
         @ids = ids
         @view_ids = view_ids
+        @house_ids = house_ids
       end
 
       # @raise [Refused]
@@ -36,6 +37,7 @@ module UpFront
         exactly("version", Rulebook::VERSION)
         owner = read_owner
         zone = read_zone(owner)
+        @house = HouseParts.new(@document, HouseEntry.all(@document, @check))
         plan = read_plan(zone)
         names = read_names(owner, zone, plan)
         accounts = read_accounts
@@ -45,7 +47,8 @@ module UpFront
         routines = read_routines(names)
         return if @check.faults.any? # what was read of it is no rulebook
 
-        @rulebook = Rulebook.new(owner: owner, accounts: accounts, names: names, plan: plan, rules: rules, views: views,
+        @rulebook = Rulebook.new(owner: owner, accounts: accounts, names: names, plan: plan, views: views,
+          own: rules, house: @house.rules(names, @house_ids), parts: @house,
           promises: promises, examples: examples, routines: routines, revision: @revision, pauses: @pauses,
           document: settled({"rules" => rules, "views" => views, "promises" => promises, "examples" => examples, "routines" => routines}))
       end
@@ -108,20 +111,23 @@ module UpFront
           groups: named("groups", %w[name members]) { |item, at|
             Names::Group.new(item["name"],
               people(members(item["members"], at.at("members")))).freeze
-          },
+          }.merge(@house.groups),
           forward_to: addresses(@document.fetch("forward_to", []), @check.at("forward_to")) || [],
           named: {
-            labels: named("labels", %w[name colour]) { |item, at| colour(item, at) && item },
-            inks: named("inks", %w[name colour], Ink::OPTIONAL) { |item, at| ink(item, at) },
-            templates: named("templates", %w[name text]) { |item, at| at.at("text").text(item["text"]) && item },
+            labels: named("labels", %w[name colour]) { |item, at| colour(item, at) && item }.merge(of_house("labels")),
+            inks: named("inks", %w[name colour], Ink::OPTIONAL) { |item, at| ink(item, at) }.merge(of_house("inks")),
+            templates: named("templates", %w[name text]) { |item, at| at.at("text").text(item["text"]) && item }
+              .merge(of_house("templates")),
             windows: plan.windows.to_h { [Text.fold(_1.name), _1] },
             rounds: plan.rounds.to_h { [Text.fold(_1.name), _1] }
           }
         )
       end
 
+      def of_house(kind) = @house.things(kind).to_h { [Text.fold(_1["name"]), _1] }
+
       def read_plan(zone)
-        return Plan.new(zone: zone) unless @document.key?("plan")
+        return Plan.new(zone: zone, offs: @house.days_off) unless @document.key?("plan")
 
         check = @check.at("plan")
         plan = check.object(@document["plan"], optional: %w[windows rounds days_off busy heads_down]) || {}
@@ -134,7 +140,8 @@ module UpFront
         quiet = named("heads_down", [], of: plan, under: check) do |item, at|
           WeekSpan.read(item, at, extra: %w[name])&.then { Plan::Quiet.new(item["name"], _1).freeze }
         end
-        Plan.new(zone: zone, windows: windows.values, rounds: rounds.values, offs: offs || [], busy: busy || [], quiet: quiet.values)
+        Plan.new(zone: zone, windows: windows.values, rounds: rounds.values, offs: (offs || []) + @house.days_off, busy: busy || [],
+          quiet: quiet.values)
       end
 
       # A date, or a span of dates with a name.

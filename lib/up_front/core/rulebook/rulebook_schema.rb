@@ -26,6 +26,12 @@ module UpFront
          "$defs" => definitions}
       end
 
+      # @return [Hash] of an edition of house rules by itself
+      def house
+        {"$schema" => "https://json-schema.org/draft/2020-12/schema", "$id" => ID.sub("rulebook", "house-rules"),
+         "title" => "An edition of Up Front house rules", "$ref" => "#/$defs/edition", "$defs" => definitions}
+      end
+
       private
 
       def whole
@@ -48,8 +54,26 @@ module UpFront
                                                                       "heads_down" => FLAG}, %w[name from to])},
                       "heads_down" => named("days" => ref("days"), "from" => ref("time"), "to" => ref("end_time"))}),
           "rules" => list("rule", least: 0), "views" => list("view", least: 0),
-          "promises" => list("promise", least: 0), "examples" => list("example", least: 0), "routines" => list("routine", least: 0)
+          "promises" => list("promise", least: 0), "examples" => list("example", least: 0), "routines" => list("routine", least: 0),
+          "house" => {"type" => "array", "maxItems" => HouseEntry::MOST, "items" => followed}
         }, RulebookReader::REQUIRED)
+      end
+
+      def followed
+        names = {"type" => "array", "items" => TEXT}
+        object({"place" => NAME, "since" => ref("instant"), "edition" => ref("edition"), "on" => names, "off" => names,
+          "rules_since" => {"type" => "object", "additionalProperties" => ref("date")}}, HouseEntry::REQUIRED)
+      end
+
+      def edition
+        rule = self.rule
+        firm = object({**rule["properties"], "firmness" => {"enum" => HouseMark::FIRMNESS}}, [*Rule::REQUIRED, "firmness"])
+        object({"format" => {"const" => HouseEdition::FORMAT}, "version" => {"const" => HouseEdition::VERSION}, "publisher" => NAME,
+                "contact" => ref("address"), "edition" => {"type" => "integer", "minimum" => 1}, "published" => ref("date"),
+                "note" => {"type" => "string", "maxLength" => HouseEdition::MOST_LETTERS}, "holds_from" => ref("date"),
+                **whole["properties"].slice(*HouseEdition::THINGS),
+                "days_off" => whole.dig("properties", "plan", "properties", "days_off"),
+                "rules" => {"type" => "array", "items" => firm}}, HouseEdition::REQUIRED)
       end
 
       def routine
@@ -86,7 +110,7 @@ module UpFront
           "days" => {"type" => "array", "minItems" => 1, "items" => {"enum" => Weekdays::ALL}},
           "span" => object({"days" => ref("days"), "from" => ref("time"), "to" => ref("end_time")}, WeekSpan::KEYS),
           "rule" => rule, "condition" => condition, "effects" => effects, "timing" => timing, "view" => view, "asked" => asked,
-          "promise" => promise, "example" => example, "routine" => routine
+          "promise" => promise, "example" => example, "routine" => routine, "edition" => edition
         }
       end
 

@@ -12,9 +12,9 @@ module UpFront
         Core::Template.values(person, subject: subject, date: Core::English.day(rulebook.zone.date(now)), me: rulebook.owner["name"])
       end
 
-      # @param name [String] @return [Hash, nil] the person's template of that name
+      # @param name [String] @return [Hash, nil] the template of that name, the person's or the office's
       def template(name)
-        Store::CurrentRulebook.document.fetch("templates", []).find { Core::Text.fold(_1["name"]) == Core::Text.fold(name) }
+        Store::CurrentRulebook.rulebook.things("templates").find { Core::Text.fold(_1["name"]) == Core::Text.fold(name) }
       end
     end
   end

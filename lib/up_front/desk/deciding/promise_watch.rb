@@ -10,7 +10,7 @@ module UpFront
       def call(rulebook, reading, id, claim)
         broken = Core::BrokenPromises.of(rulebook, reading, claim) + too_many(rulebook, reading, claim)
         broken.each do |promise, said|
-          event("promise_broken", id: id, name: promise.name, path: "/front/#{id}",
+          event("promise_broken", id: id, name: promise.name, path: "/front/#{id}", label: "See why",
             message: "The promise “#{promise.name}” is broken: of “#{about(reading.message)}”, #{said}.")
         end
       end

@@ -157,7 +157,7 @@ module UpFront
         sound = rule.effects.alert&.fetch("sound", nil) or return
         return if Core::AlertEffect::SOUNDS.include?(sound) || Store::Sound.exists?(name: sound)
 
-        Core::Finding.new(kind: "sound_gone", rules: [rule.name], where: "/rules/#{place}/then/alert",
+        Core::Finding.new(kind: "sound_gone", rules: [rule.name], where: "#{rulebook.where(place)}/then/alert",
           said: "The sound “#{sound}” of “#{rule.name}” is not here any more: its alert sounds as usual.")
       end
 
@@ -165,11 +165,15 @@ module UpFront
 
       def since(finding, changed) = finding.rules.filter_map { changed[rulebook.by_name[_1]&.id] }.max&.to_time
 
+      OF_RULES = %w[rules house].freeze # where what is found is told by its rules
+      private_constant :OF_RULES
+
       def key(finding)
         kind, place = finding.where.split("/").drop(1)
-        about = (kind == "rules") ? finding.rules.map { rulebook.by_name[_1].to_h } : rulebook.document[kind]
-        about = about[place.to_i] if place && kind != "rules"
-        said = finding.said unless kind == "rules" && finding.kind != "unreadable" # several things may be said of one group or plan
+        of_rules = OF_RULES.include?(kind)
+        about = of_rules ? finding.rules.map { rulebook.by_name[_1].to_h } : rulebook.document[kind]
+        about = about[place.to_i] if place && !of_rules
+        said = finding.said unless of_rules && finding.kind != "unreadable" # several things may be said of one group or plan
         Digest::SHA256.hexdigest(JSON.generate([finding.kind, about, said]))[0, 24]
       end
     end

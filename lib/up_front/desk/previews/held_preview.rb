@@ -20,10 +20,9 @@ module UpFront
         dry_run = Core::DryRun.new(@book.rules, @book.zone, Core::Moments.new(@book.plan))
         states = waiting
         fits = RulesPreview.fitting(@match_index, @book, @match_index.bits_of(states.map(&:first)))
-        pauses = Store::CurrentRulebook.rulebook.pauses
+        RulesPreview.leave_firm(fits, @book.rules, @match_index, Store::CurrentRulebook.rulebook.pauses)
         agreed = Store::ProposalAnswer.agreed(states.map { |place, _| @match_index.ids[place] })
         outcomes = states.map do |place, at|
-          fits[place] = nil if pauses.cover?(@match_index.arrivals[place])
           claim = dry_run.claim(fits[place] || [], @match_index.arrivals[place], agreed.fetch(@match_index.ids[place], []))
           RulesPreview.fate(at, claim, @now, heads_down)
         end

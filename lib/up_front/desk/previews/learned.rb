@@ -63,7 +63,7 @@ module UpFront
       def offer(habit)
         rule = Core::HabitRule.new(habit)
         draft = Core::Rule.read(rule.body, Core::Check.new, @rulebook.names)
-        preview = RulesPreview.new(@rulebook, [draft, *@rulebook.rules], touched: [draft], now: @now)
+        preview = RulesPreview.new(@rulebook, @rulebook.arranged([draft, *@rulebook.own]), touched: [draft], now: @now)
         within = preview.match_index.days_bits(TRIED_DAYS, @rulebook.zone, @now)
         changed = preview.items(within).count { Core::ClaimDifference.new(_1.before, _1.after, nil).any? }
         Offer.new(key: self.class.key(habit), habit: habit, rule: rule, against: against(habit, rule.topic),

@@ -54,6 +54,9 @@ module UpFront
       # @return [Array<Group>] the largest first
       def groups = @groups.values.sort_by { [-_1.count, _1.kind, _1.rule.to_s] }
 
+      # @return [String, nil] of a rule of the office by either rulebook: who published it, how firm
+      def house(name) = @books.reverse.filter_map { _1.by_name[name]&.house&.said }.first
+
       # @return [Judgement]
       attr_reader :judgement
 

@@ -28,7 +28,7 @@ module UpFront
       private
 
       # Without rules and without a plan, everything comes as it arrives.
-      def bare = Core::Rulebook.read(@rulebook.document.except("plan").merge("rules" => [], "views" => []))
+      def bare = Core::Rulebook.read(@rulebook.document.except("plan", "house").merge("rules" => [], "views" => []))
 
       def former(day)
         date = Core::Check.new.date(day) or raise Act::Impossible.new("Give a day.", pointer: "/day")
@@ -38,7 +38,7 @@ module UpFront
 
       def with_draft(side)
         rules = @rulebook.document["rules"].dup
-        place = @rulebook.rules.index { _1.id == side["id"] }
+        place = @rulebook.own.index { _1.id == side["id"] }
         return rules.tap { _1[place] = side["body"] } if place
 
         rules.insert((side["place"] || 0).clamp(0, rules.size), side["body"])

@@ -61,6 +61,14 @@ module UpFront
         fits
       end
 
+      # Of what arrived while all rules were paused, only the office's that are for all say anything.
+      # @param fits [Array] see {places}; changed
+      def self.leave_firm(fits, rules, match_index, pauses)
+        fits.each_with_index do |places, at|
+          places&.select! { rules[_1].firm? } if pauses.cover?(match_index.arrivals[at])
+        end
+      end
+
       # @return [Array<Core::Verdict>] by place of the message, what the rules of a rulebook say; kept while mail and rules stay
       def self.verdicts(match_index, rulebook)
         if @verdicts && @verdicts[0].equal?(match_index) && @verdicts[1].equal?(rulebook) && @verdicts[2] == match_index.size
@@ -131,6 +139,7 @@ module UpFront
         states = held_states
         heads_down = Store::HeadsDown.of(@rulebook.plan, @now)
         after = fitting(@rules, match_index.bits_of(states.map(&:first)))
+        RulesPreview.leave_firm(after, @rules, match_index, @rulebook.pauses)
         outcomes = states.map do |place, at|
           RulesPreview.fate(at, claim(@after, after, place), @now, heads_down)
         end
@@ -141,7 +150,6 @@ module UpFront
       def held_states
         ids = Store::State.held(@now).where(moved_at: nil).pluck(:message_id)
         places = match_index.places_of(match_index.bits_of(ids.filter_map { match_index.place(_1) }) & affected)
-          .reject { @rulebook.pauses.cover?(match_index.arrivals[_1]) }
         moments = places.each_slice(500).flat_map do |some|
           Store::State.where(message_id: some.map { match_index.ids[_1] }).pluck(:message_id, :surface_at)
         end

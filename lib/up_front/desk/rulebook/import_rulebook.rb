@@ -6,11 +6,11 @@ module UpFront
     class ImportRulebook < ChangeRulebook
       # @param document [Hash] checked (see {Core::Rulebook.read})
       # @return [Array<Core::RulebookDifference::Change>] what would be added, changed and removed
-      def preview(document) = Core::RulebookDifference.new(Store::CurrentRulebook.document || {}, document).changes
+      def preview(document) = Core::RulebookDifference.new(Store::CurrentRulebook.document || {}, with_house(document)).changes
 
       # @param document [Hash] @return [Done] @raise [Core::Refused]
       def call(document)
-        document = SavePlan.check(document, now).document
+        document = SavePlan.check(with_house(document), now).document
         return set_up(document) unless Store::Rulebook.exists?
 
         transaction do
@@ -29,6 +29,12 @@ module UpFront
       end
 
       private
+
+      # What the office publishes is followed as before, whatever a file says; where nothing is followed yet, what the file follows.
+      def with_house(document)
+        followed = Store::Rulebook.first&.document.to_h.slice("house")
+        document.merge(followed)
+      end
 
       def set_up(document)
         accounts = document["accounts"] if document["accounts"]&.any?

@@ -36,7 +36,7 @@ module UpFront
       # @return [Core::Rule, nil] the rule that decided this of the message
       def against(id, topic)
         ids = Store::Firing.where(message_id: id, outcome: "matched").pluck(:rule_id)
-        Store::CurrentRulebook.rulebook.rules.find { ids.include?(_1.id) && _1.effects.said.key?(topic) }
+        Store::CurrentRulebook.rulebook.own.find { ids.include?(_1.id) && _1.effects.said.key?(topic) }
       end
     end
   end

@@ -20,7 +20,7 @@ module UpFront
       # @param people [Array<String>] addresses, @domains, groups @param words [Array<String>] of subjects
       # @return [Done] @raise [Core::Refused, Impossible]
       def call(people, words)
-        people = GivenPeople.read(people, "/people", groups: Store::CurrentRulebook.document.fetch("groups", []).map { _1["name"] })
+        people = GivenPeople.read(people, "/people", groups: Store::CurrentRulebook.rulebook.things("groups").map { _1["name"] })
         rule = LetThrough.rule
         lists = (rule && Core::SenderList.read(rule.today["when"]))&.lists || [] # those are chosen among senders
         list = Core::SenderList.new(people: people, lists: lists, words: words)

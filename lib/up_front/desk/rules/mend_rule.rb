@@ -8,7 +8,7 @@ module UpFront
       def call(id, act)
         transaction do
           row = saved_rule(id)
-          rules = Store::CurrentRulebook.rulebook.rules
+          rules = Store::CurrentRulebook.rulebook.own
           rule = rules.find { _1.id == id } # none that cannot be read
           mended = rule ? Core::Mending.of(rules, rule, act) : {}
           raise Impossible.new("Nothing was changed: that is not so any more.", status: 409) if mended.empty?

@@ -32,13 +32,13 @@ module UpFront
         rule
       end
 
-      def sentence(id) = Core::Sentence.rule(Store::CurrentRulebook.rulebook.rules.find { _1.id == id })
+      def sentence(id) = Core::Sentence.rule(Store::CurrentRulebook.rulebook.own.find { _1.id == id })
 
       # The whole rulebook is read with the new rule in it, so that names and references are checked as ever.
       # @return [Hash] the body with names as the rulebook spells them
       def settled(body, rule)
         head = Store::Rulebook.first!.document
-        others = Store::CurrentRulebook.rulebook.rules.reject { _1.id == rule.id }.map(&:to_h)
+        others = Store::CurrentRulebook.rulebook.own.reject { _1.id == rule.id }.map(&:to_h)
         Core::Rulebook.read(head.merge("rules" => others + [body])).document["rules"].last
       rescue Core::Refused => refused
         raise refused.within("/rules/#{others.size}")

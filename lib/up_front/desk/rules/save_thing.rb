@@ -42,6 +42,9 @@ module UpFront
         document.merge(kind => [*things[0...index], (things[index] || {}).merge(thing), *things[index + 1..]], "rules" => rules)
       end
 
+      OFFICES = %w[groups templates].freeze # what is the office's stays so; how its labels look is the person's
+      private_constant :OFFICES
+
       private
 
       def renamed(kind, was, name)
@@ -53,6 +56,13 @@ module UpFront
 
       def free!(kind, things, thing, index)
         taken = place(things, thing["name"])
+        publisher = Core::HouseParts.of(Store::CurrentRulebook.document).published(kind).find { |each, _|
+          (index.nil? || place([things[index]], thing["name"]).nil?) && OFFICES.include?(kind) && Core::Text.fold(each["name"]) == Core::Text.fold(thing["name"])
+        }&.last
+        if publisher
+          raise Impossible.new("#{publisher} publishes a #{KINDS.fetch(kind)} “#{thing["name"]}”; choose another name.",
+            pointer: "/name", status: 409)
+        end
         if taken && taken != index
           here = "#{(kind == "inks") ? "an" : "a"} #{KINDS.fetch(kind)} “#{things[taken]["name"]}”"
           raise Impossible.new("There is #{here} already.", pointer: "/name", status: 409)

@@ -15,16 +15,16 @@ module UpFront
       # @param rulebook [Core::Rulebook] in force @param list [Core::SenderList] @param choice [String] of {CHOICES}
       # @return [Planned] @raise [Core::Refused, Impossible]
       def self.plan(rulebook, list, choice)
-        bodies = changes(rulebook.rules.map(&:to_h), list, choice)
+        bodies = changes(rulebook.own.map(&:to_h), list, choice)
         touched = []
-        rules = rulebook.rules.each_with_index.filter_map do |rule, place|
+        own = rulebook.own.each_with_index.filter_map do |rule, place|
           next rule unless bodies.key?(place)
 
           touched << rule
           bodies[place] && read(bodies[place], rulebook, rule.id).tap { touched << _1 }
         end
-        rules.unshift(read(bodies[nil], rulebook, nil).tap { touched << _1 }) if bodies[nil]
-        Planned.new(rules: rules, touched: touched, bodies: bodies)
+        own.unshift(read(bodies[nil], rulebook, nil).tap { touched << _1 }) if bodies[nil]
+        Planned.new(rules: rulebook.arranged(own), touched: touched, bodies: bodies)
       end
 
       def self.changes(bodies, list, choice)

@@ -36,9 +36,10 @@ module UpFront
       # @param document [Hash] in the file's shape @return [Core::Rulebook] in which a rule has the id of the one of its name in force
       # @raise [Core::Refused]
       def other(document)
-        ids = rulebook ? rulebook.by_name.transform_values(&:id) : {}
+        ids = rulebook ? rulebook.own.to_h { [_1.name, _1.id] } : {}
         rules = document["rules"]
-        Core::Rulebook.read(document, ids: rules.is_a?(Array) ? rules.map { ids[_1["name"]] if _1.is_a?(Hash) } : [])
+        Core::Rulebook.read(document, ids: rules.is_a?(Array) ? rules.map { ids[_1["name"]] if _1.is_a?(Hash) } : [],
+          house_ids: Rule.of_house_by_name)
       end
 
       # For whoever takes changes back without turning the revision (a test's transaction).
@@ -50,11 +51,15 @@ module UpFront
       def read(kept, rules, views, revision)
         document = kept.merge("rules" => rules.map(&:today), "views" => views.map(&:body))
         Core::Rulebook.read(document, revision: revision, ids: rules.map(&:id), view_ids: views.map(&:id),
-          pauses: Core::Pauses.new(KeptPauses.all))
+          house_ids: Rule.of_house_by_name, pauses: Core::Pauses.new(KeptPauses.all))
       rescue Core::Refused => refused
         parts = {"rules" => rules, "views" => views, **kept.slice(*Core::References::KEPT)}
         broken = parts.to_h { |kind, _| [kind, refused.faults.filter_map { _1.pointer[/\A\/#{kind}\/(\d+)/, 1]&.to_i }.uniq] }
-        raise if broken.values.all?(&:empty?)
+        if broken.values.all?(&:empty?)
+          raise unless kept.key?("house") && refused.faults.all? { _1.pointer.start_with?("/house") }
+
+          return read(kept.except("house"), rules, views, revision)
+        end
 
         whole = parts.to_h { |kind, things| [kind, things.reject.with_index { |_, place| broken[kind].include?(place) }] }
         read(kept.merge(whole.slice(*Core::References::KEPT)), whole["rules"], whole["views"], revision)

@@ -64,7 +64,9 @@ module UpFront
            proved: finding.proved, evidence: evidence(found), rules: rules(finding), repairs: repairs(finding)}
         end
 
-        def rules(finding) = finding.rules.filter_map { |name| @rulebook.by_name[name]&.then { {id: _1.id, name: name} } }
+        def rules(finding)
+          finding.rules.filter_map { |name| @rulebook.by_name[name]&.then { {id: _1.id, name: name, house: _1.house&.said} } }
+        end
 
         # @return [String] the rule, or the thing that no rule names; "Your rules" or "Your week" where it is all of them
         def about(finding)
@@ -79,7 +81,7 @@ module UpFront
         def evidence(found)
           seen = found.finding.seen
           changed = found.since && " Last changed #{@time_format.day(@rulebook.zone.date(found.since))}: so since then at the latest."
-          return "Proved, from the rulebook itself." if seen.nil? && !found.finding.where.start_with?("/rules/")
+          return "Proved, from the rulebook itself." if seen.nil? && found.finding.rules.empty?
           return "Proved, for all mail there can be.#{changed}" unless seen
 
           "Seen from #{[seen.from, seen.until].map { @time_format.day(@rulebook.zone.date(_1)) }.join(" to ")}: " \
@@ -90,6 +92,7 @@ module UpFront
         def repairs(finding)
           rule = @rulebook.by_name[finding.rules.first]
           return elsewhere(finding) unless rule
+          return [{label: "See the house rules", act: "go", rule: nil, to: nil, path: "/rules/house"}] if rule.house
 
           open = {label: "Open it", act: "go", rule: nil, to: nil, path: "/rules/#{rule.id}"}
           [*moved_up(finding, rule), *removed(finding, rule), *quieter(finding, rule), *changed(finding, rule), open]
@@ -98,8 +101,11 @@ module UpFront
         def moved_up(finding, rule)
           return [] unless %w[never_decides contrary].include?(finding.kind) && finding.rules.size > 1
 
-          place = finding.rules.drop(1).map { |name| @rulebook.rules.index(@rulebook.by_name[name]) }.min
-          [act("Read it before “#{@rulebook.rules[place].name}”", "move", rule, to: place)]
+          others = finding.rules.drop(1).map { @rulebook.by_name[_1] }
+          return [] if others.any?(&:house) # what is for all stands before one's own, whatever is moved
+
+          place = others.map { @rulebook.own.index(_1) }.min
+          [act("Read it before “#{@rulebook.own[place].name}”", "move", rule, to: place)]
         end
 
         def removed(finding, rule)

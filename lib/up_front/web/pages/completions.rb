@@ -22,7 +22,7 @@ module UpFront
 
           offered = {Core::Types::People => :people, Core::Types::Text => :words, Core::Types::Window => :windows}[@fact.type]
           return send(offered) if offered
-          return named(@rulebook.document.fetch(@fact.type.kind.to_s, []).map { _1["name"] }) if @fact.type.is_a?(Core::Types::Named)
+          return named(@rulebook.things(@fact.type.kind.to_s).map { _1["name"] }) if @fact.type.is_a?(Core::Types::Named)
           return [] unless @fact.type.is_a?(Core::Types::Choice)
 
           @fact.is_a?(Core::StateFact) ? named(@rulebook.rules.map(&:name)) : answers
@@ -35,7 +35,7 @@ module UpFront
 
         def people
           own = OWN.select { |term, label| fits?(label) && somebody?(term) }.map { |value, label| row(value, label) }
-          groups = @rulebook.document.fetch("groups", []).map { _1["name"] }.select { fits?(_1) }
+          groups = @rulebook.things("groups").map { _1["name"] }.select { fits?(_1) }
             .map { row("group:#{_1}", "one of #{_1}") }
           found = groups + domains + addresses
           (found + contacts(found) + (@typed.empty? ? [] : own)).first(MOST) + (@typed.empty? ? own : [])

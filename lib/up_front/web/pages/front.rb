@@ -83,7 +83,7 @@ module UpFront
         # Those that the Front's messages wear, in the rulebook's order.
         def inks
           shown = rows.map { _1.stands.ink }.uniq
-          @rulebook.document.fetch("inks", []).map { _1["name"] } & shown
+          @rulebook.things("inks").map { _1["name"] } & shown
         end
       end
     end

@@ -42,7 +42,7 @@ module UpFront
         def people
           return [] if typed.size < 2
 
-          groups = @rulebook.document.fetch("groups", []).select { Core::Text.fold(_1["name"]).start_with?(typed) }.first(MOST_OF_KIND)
+          groups = @rulebook.things("groups").select { Core::Text.fold(_1["name"]).start_with?(typed) }.first(MOST_OF_KIND)
             .map do |group|
             hint("person", "One of #{group["name"]}", leaf("from", ["group:#{group["name"]}"]))
           end
@@ -54,7 +54,9 @@ module UpFront
         def named(fact, kind)
           return [] if typed.size < 2
 
-          @rulebook.document.fetch(kind, []).map { _1["name"] }.select { Core::Text.fold(_1).start_with?(typed) }.first(MOST_OF_KIND).map do
+          (Core::HouseEdition::THINGS.include?(kind) ? @rulebook.things(kind) : @rulebook.document.fetch(kind, [])).map {
+            _1["name"]
+          }.select { Core::Text.fold(_1).start_with?(typed) }.first(MOST_OF_KIND).map do
             hint(fact, _1, leaf(fact, [_1]))
           end
         end

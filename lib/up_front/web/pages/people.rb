@@ -7,7 +7,7 @@ module UpFront
       class People
         # @param given [Hash] text
         def initialize(given, rulebook)
-          groups = rulebook.document.fetch("groups", []).map { _1["name"] }
+          groups = rulebook.things("groups").map { _1["name"] }
           @people = Core::PastedPeople.new(given["text"], groups: groups, known: Store::KnownPeople.method(:called))
         end
 

@@ -52,7 +52,7 @@ module UpFront
         def group(group)
           effect = Core::Effects.find(group.kind)
           {kind: group.kind, title: KINDS[group.kind] || "#{effect.title} otherwise", rule: group.rule,
-           rule_id: @rulebook.by_name[group.rule]&.id, count: group.count, messages: rows(group.shown)}
+           rule_id: @rulebook.by_name[group.rule]&.id, house: @mail.house(group.rule), count: group.count, messages: rows(group.shown)}
         end
 
         def judgement

@@ -16,10 +16,10 @@ module UpFront
           @ids = Store::Rule.in_order.ids
           raise Desk::Act::Impossible.gone("rule") unless @ids.intersect?(ids)
 
-          @chosen = rulebook.rules.select { ids.include?(_1.id) } # none that cannot be read, and so decides nothing
+          @chosen = rulebook.own.select { ids.include?(_1.id) } # none that cannot be read, and so decides nothing
           @now = now
-          rules, changed = @chosen.any? ? after(ids, act, to) : [rulebook.rules, []]
-          @preview = Desk::RulesPreview.new(rulebook, rules, touched: [*@chosen, *changed], now: now)
+          own, changed = @chosen.any? ? after(ids, act, to) : [rulebook.own, []]
+          @preview = Desk::RulesPreview.new(rulebook, rulebook.arranged(own), touched: [*@chosen, *changed], now: now)
           @within = @preview.match_index.days_bits(DAYS, rulebook.zone, now)
         end
 
@@ -38,7 +38,7 @@ module UpFront
         def becomes = @becomes.to_a.map { {name: _1.name, sentence: Core::Sentence.told(_1)} }
 
         def after(ids, act, to)
-          rules = @rulebook.rules
+          rules = @rulebook.own
           case act
           when "move" then [order(ids.first, to), []]
           when "top", "bottom" then [Desk::ChangeRules.ordered(rules, ids, act), []]
@@ -51,11 +51,11 @@ module UpFront
         end
 
         def mended(rule, act)
-          parts = Core::Mending.of(@rulebook.rules, rule, act)
+          parts = Core::Mending.of(@rulebook.own, rule, act)
           changed = parts.compact.to_h { |each, other| [each, otherwise(each, other)] }
           @chosen = parts.keys
           @becomes = changed.values
-          [@rulebook.rules.reject { parts.key?(_1) && !changed.key?(_1) }.map { changed.fetch(_1, _1) }, changed.values]
+          [@rulebook.own.reject { parts.key?(_1) && !changed.key?(_1) }.map { changed.fetch(_1, _1) }, changed.values]
         end
 
         def switched(rule, on) = otherwise(rule, {"enabled" => on})
@@ -68,7 +68,7 @@ module UpFront
 
           ids = @ids - [id]
           ids.insert(to.clamp(0, ids.size), id)
-          @rulebook.rules.sort_by { ids.index(_1.id) }
+          @rulebook.own.sort_by { ids.index(_1.id) }
         end
 
         def message(count)

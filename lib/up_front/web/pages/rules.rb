@@ -16,31 +16,39 @@ module UpFront
 
         def to_h
           load
-          {lead: lead, days: DAYS, rules: Store::Rule.in_order.map { show(_1) }}
+          {lead: lead, days: DAYS, rules: Store::Rule.in_order.map { show(_1) }, house: house}
         end
 
         # @param row [Store::Rule]
         def show(row)
           load
-          rule = @rulebook.rules.find { _1.id == row.id }
+          rule = @rulebook.own.find { _1.id == row.id }
           return unreadable(row) unless rule
 
           {id: row.id, version: row.version, name: row.name, enabled: rule.enabled, sentence: Core::Sentence.told(rule),
            heading: rule.heading, marks: marks(rule), body: rule.to_h, **did(row.id)}
         end
 
-        private
-
-        def load
-          @arrivals ||= Store::Firing.arrivals(since: @rulebook.zone.instant(@first, 0), before: @now)
-          @last ||= Store::Firing.last
-        end
-
+        # @param id [Integer] of a rule @return [Hash] what it did in these days, and when last
         def did(id)
+          load
           counts = @arrivals.key?(id) ? @arrivals[id].map { (@rulebook.zone.date(_1) - @first).to_i }.tally : {}
           last = @last[id]
           {used: counts.values.sum, since: @first.iso8601, bars: Array.new(DAYS) { counts.fetch(_1, 0) },
            last: (last && last <= @now) ? @time_format.moment(last) : nil}
+        end
+
+        private
+
+        # @return [Hash, nil] how many of the office are read before one's own, and how many after
+        def house
+          firm, after = @rulebook.house.select(&:enabled).partition(&:firm?)
+          {before: firm.size, after: after.size, publishers: @rulebook.house.map { _1.house.publisher }.uniq} if @rulebook.house.any?
+        end
+
+        def load
+          @arrivals ||= Store::Firing.arrivals(since: @rulebook.zone.instant(@first, 0), before: @now)
+          @last ||= Store::Firing.last
         end
 
         def marks(rule)
@@ -61,7 +69,7 @@ module UpFront
         end
 
         def lead
-          rules = @rulebook.rules
+          rules = @rulebook.own
           return "There are no rules yet." if rules.empty?
 
           off = rules.count { !_1.enabled }

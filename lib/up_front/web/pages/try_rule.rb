@@ -19,9 +19,10 @@ module UpFront
           @now = now
           @days = days
           @time_format = Core::TimeFormat.new(rulebook.zone, now)
-          @old = rulebook.rules.find { _1.id == id } if id
+          @old = rulebook.own.find { _1.id == id } if id
           @body = body
-          @place = @old ? rulebook.rules.index(@old) : (place || 0).clamp(0, rulebook.rules.size)
+          @at = @old ? rulebook.own.index(@old) : (place || 0).clamp(0, rulebook.own.size)
+          @place = @at + rulebook.house.count(&:firm?) # in the order in which rules are read
           @draft = Core::Draft.new(body, rulebook.names, id: id)
           @message = message
           @made = made
@@ -85,7 +86,8 @@ module UpFront
         end
 
         def rules = @rules ||= rules_with(@draft.rule)
-        def rules_with(rule) = @rulebook.rules.dup.tap { |all| @old ? all[@place] = rule : all.insert(@place, rule) }
+        def rules_with(rule) = @rulebook.arranged(own_with(rule))
+        def own_with(rule) = @rulebook.own.dup.tap { |own| @old ? own[@at] = rule : own.insert(@at, rule) }
 
         # @return [Core::Rule, nil] the draft with its switch and its dates, where it is whole
         def as_written = @as_written ||= Core::Rule.read(@body, Core::Check.new, @rulebook.names, id: @old&.id)
@@ -170,15 +172,15 @@ module UpFront
         def made
           check = Core::Check.new([], "/made")
           message = Core::Example.read_message(@made, check) or raise Core::Refused, check.faults
-          before, after = [@without ? @rulebook.rules - [@old] : @rulebook.rules, rules].map { |rules| decided(rules, message) }
+          before, after = [@without ? @rulebook.own - [@old] : @rulebook.own, own_with(@draft.rule)].map { |own| decided(own, message) }
           {id: 0, sender: message.from.first&.shown.to_s, subject: message.subject, when: @time_format.moment(message.arrived_at),
            matched: Core::Matcher.matches?(@draft.rule, Core::Reading.new(message)),
            changes: Core::ClaimDifference.new(before, after, @time_format).changes.map(&:to_h), reason: nil}
         end
 
-        def decided(rules, message)
+        def decided(own, message)
           document = @rulebook.document.except(*Core::References::KEPT, "views")
-          Core::Rulebook.read(document.merge("rules" => rules.map(&:to_h))).decide(message, paused: false)
+          Core::Rulebook.read(document.merge("rules" => own.map(&:to_h))).decide(message, paused: false)
         end
 
         # The changed ones first to come to mind: those that match, the newest first; then those that no longer do.

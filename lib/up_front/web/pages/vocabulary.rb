@@ -7,6 +7,7 @@ module UpFront
       # rulebook holds that a rule may name.
       class Vocabulary
         def initialize(rulebook)
+          @rulebook = rulebook
           @document = rulebook.document
           @plan = rulebook.plan
         end
@@ -19,8 +20,8 @@ module UpFront
             headings: @document.fetch("rules", []).filter_map { _1["heading"] }.uniq,
             labels: names("labels"), inks: names("inks"), groups: names("groups"), rounds: @plan.rounds.map(&:name),
             windows: @plan.windows.map(&:name),
-            label_colours: @document.fetch("labels", []).to_h { [_1["name"], _1["colour"]] },
-            ink_styles: @document.fetch("inks", []).to_h { |ink| [ink["name"], Core::Ink.new(ink).style] },
+            label_colours: @rulebook.things("labels").to_h { [_1["name"], _1["colour"]] },
+            ink_styles: @rulebook.things("inks").to_h { |ink| [ink["name"], Core::Ink.new(ink).style] },
             wordings: Core::AlertWording::NAMES
           }
         end
@@ -57,7 +58,7 @@ module UpFront
         # A fact that holds or not is asked for as one, whatever its type makes of it.
         def shape(fact) = fact.denial ? "flag" : fact.type.shape
 
-        def names(kind) = @document.fetch(kind, []).map { _1["name"] }
+        def names(kind) = @rulebook.things(kind).map { _1["name"] }
       end
     end
   end

@@ -107,8 +107,7 @@ module UpFront
 
           # @return [Hash{String=>Array<String>}] by kind, what rules may name
           def known_names
-            document = rulebook.document
-            %w[groups labels inks templates].to_h { |kind| [kind, document.fetch(kind, []).map { _1["name"] }] }
+            Core::HouseEdition::THINGS.to_h { |kind| [kind, rulebook.things(kind).map { _1["name"] }] }
               .merge("rounds" => rulebook.plan.rounds.map(&:name), "windows" => rulebook.plan.windows.map(&:name))
           end
 

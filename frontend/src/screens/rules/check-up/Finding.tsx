@@ -23,6 +23,13 @@ export function Finding({ finding }: { finding: FindingRow }) {
         <Pill kind={finding.proved ? "high" : "plain"}>{finding.proved ? "proved" : "seen"}</Pill>
       </h2>
       <p className={styles.said}>{finding.said}</p>
+      {finding.rules
+        .filter(({ house }) => house)
+        .map(({ id, name, house }) => (
+          <p key={id} className={styles.evidence}>
+            “{name}” is a house rule: {house}.
+          </p>
+        ))}
       <p className={styles.evidence}>{finding.evidence}</p>
       <div className={ui.rowOf}>
         {finding.repairs.map((repair) =>

@@ -12,10 +12,11 @@ export function Groups({ groups, of }: { groups: Replay["groups"]; of: Replayed 
       <h2 id="differs" className={ui.smallHead}>
         What differs
       </h2>
-      {groups.map(({ kind, title, rule, rule_id, count, messages }) => (
+      {groups.map(({ kind, title, rule, rule_id, house, count, messages }) => (
         <details key={`${kind} ${rule}`} className={styles.group}>
           <summary>
-            <b>{count.toLocaleString("en")}</b> {title} <span className={ui.quiet}>by {rule ? `“${rule}”` : "the plan"}</span>
+            <b>{count.toLocaleString("en")}</b> {title}{" "}
+            <span className={ui.quiet}>by {rule ? `“${rule}”${house ? ` (house rule, ${house})` : ""}` : "the plan"}</span>
           </summary>
           {rule_id && <Link to={`/rules/${rule_id}`}>Open the rule</Link>}
           <Messages messages={messages} of={of} />

@@ -1,0 +1,49 @@
+# frozen_string_literal: true
+
+module UpFront
+  module CLI
+    # Makes an edition of house rules from the database's rules, and writes it with its checksum beside it.
+    class Publish
+      FIRMNESS = {for_all: "for_all", suggested: "suggested", offered: "offered"}.freeze
+
+      # @param options [Hash] see {App#publish} @param clock [#now]
+      def initialize(options, clock:)
+        @options = options
+        @act = Desk::PublishRules.new(clock)
+      end
+
+      # @param path [String] @yield [String] a line to be told @raise [Unusable, Core::Refused, Desk::Act::Impossible]
+      def call(path)
+        personal = @act.preview(given).personal.map { "#{_1.what}, in #{_1.where}" }
+        personal.each { yield "Personal: #{_1}" }
+        raise Unusable, "Nothing was written. Use --yes where others may see that." if personal.any? && !@options[:yes]
+
+        done = @act.call(given)
+        Desk::PublishRules.write(path, done.result)
+        yield "#{done.message} #{path} holds it, and #{path}#{Post::PublishedFile::BESIDE} its checksum."
+      rescue SystemCallError => error
+        raise Unusable, "#{path} cannot be written: #{error.message[/\A[^@]+/].strip}."
+      end
+
+      private
+
+      def given
+        last = Desk::PublishRules.last
+        {"publisher" => @options[:publisher] || last["publisher"], "contact" => @options[:contact] || last["contact"],
+         "edition" => @options[:edition]&.to_i || (last["edition"].to_i + 1), "note" => @options[:note],
+         "holds_from" => @options[:holds_from], "marked" => marked || last["marked"] || {}, "templates" => last["templates"] || [],
+         "days_off" => last["days_off"] == true}
+      end
+
+      # @return [Hash, nil] nil where no rule is named
+      def marked
+        named = FIRMNESS.flat_map { |option, firmness| @options[option].map { [_1, firmness] } }.to_h
+        known = Store::CurrentRulebook.rulebook.own.to_h { [Core::Text.fold(_1.name), _1.name] }
+        unknown = named.keys.reject { known.key?(Core::Text.fold(_1)) }
+        raise Unusable, "There is no rule “#{unknown.first}”." if unknown.any?
+
+        named.transform_keys { known.fetch(Core::Text.fold(_1)) } unless named.empty?
+      end
+    end
+  end
+end

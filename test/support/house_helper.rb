@@ -1,0 +1,18 @@
+# frozen_string_literal: true
+
+# Editions of house rules, as an office publishes them.
+module HouseHelper
+  PUBLISHER = "Lantern Quay Museum"
+  PLACE = "/office/house.json"
+
+  def house_rule(name, firmness, **more) = rule(name, **more).merge("firmness" => firmness)
+
+  def edition(*rules, number: 1, **more)
+    {"format" => "up-front-house-rules", "version" => 1, "publisher" => PUBLISHER, "edition" => number, "published" => "2027-03-01",
+     "rules" => rules, **more.transform_keys(&:to_s)}
+  end
+
+  def following(edition, **more)
+    {"place" => PLACE, "since" => "2027-03-02T09:00:00Z", "edition" => edition, **more.transform_keys(&:to_s)}
+  end
+end
