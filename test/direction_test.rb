@@ -23,7 +23,7 @@ class DirectionTest < Minitest::Test
       "language" => "check text time mail plan conditions effects deciding rulebook", "alerts" => "effects", "front" => "text time mail",
       "learning" => "text", "checkup" => "check text time mail plan conditions deciding rulebook language",
       "outgoing" => "mail conditions", "senders" => "text mail", "report" => "text time plan",
-      "house" => "text rulebook",
+      "house" => "text rulebook", "filter" => "text time conditions effects language mail",
       "promises" => "text time check mail conditions effects deciding rulebook checkup language"
     },
     "store" => {

@@ -25,7 +25,8 @@ class CommandsTest < Minitest::Test
   def test_it_says_what_it_can_do
     help, error, status = run_command("help")
     assert_equal ["", 0], [error, status]
-    %w[serve import setup source decide why replay round check publish say hear schema facts export import-rulebook report backup restore
+    %w[serve import setup source decide why replay round check publish filter say hear schema facts export import-rulebook report
+      backup restore
       verify undo version].each do |command|
       assert_match(/\b#{command}\b/, help, command)
       one, = run_command("help", command)

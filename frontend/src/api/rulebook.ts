@@ -5,6 +5,14 @@ import { keys } from "./keys";
 
 /** What is personal in what goes along with the rulebook's file. */
 export const usePersonal = () => useQuery({ queryKey: keys.personal, queryFn: () => unwrap(api.GET("/rulebook/personal")) });
+export type FilterWish = { close: boolean; away: boolean };
+/** What a server's mail filter can do of the rules in force. */
+export const useServerFilter = (wish: FilterWish) =>
+  useQuery({
+    queryKey: [...keys.rules, "filter", wish],
+    queryFn: () => unwrap(api.GET("/rulebook/filter", { params: { query: wish } })),
+    placeholderData: keepPreviousData,
+  });
 export const useThings = () => useQuery({ queryKey: keys.things, queryFn: () => unwrap(api.GET("/things")) });
 export type RulebookFile = {
   text: string;

@@ -214,6 +214,19 @@ module UpFront
       option :views, type: :boolean, default: false, desc: "The file holds saved views, as a rulebook's `views`"
       def hear(path) = show(Hear.new(options[:rulebook], options[:views] ? "views" : "rules").call(path))
 
+      desc "filter FILE", "Print what a server's mail filter (Sieve, RFC 5228) can do of a rulebook; what stays here goes to standard error"
+      long_desc <<~WORDS
+        Whole rules only. With --close, rules go too whose texts and sizes the server compares nearly as Up Front does.
+        \x05Example: upfront filter rules.json > up-front.sieve
+        \x05Example: upfront filter rules.json --close > up-front.sieve
+      WORDS
+      option :close, type: :boolean, default: false, desc: "Texts too, in which an accent makes another letter there"
+      def filter(path)
+        script = Core::FilterScript.new(RulebookFile.read(path), now: Clock::System.new.now, close: options[:close])
+        script.left.each { |left| warn "#{left.name} stays: #{left.why.join(" ")}" }
+        $stdout.write(script.to_s)
+      end
+
       desc "publish FILE", "Make an edition of house rules of one's own rules, with its checksum beside it"
       long_desc <<~WORDS
         What was marked last is marked again, unless rules are named. Names and addresses that are personal are told; --yes writes all the same.

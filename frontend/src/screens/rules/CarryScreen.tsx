@@ -8,6 +8,7 @@ import { OneOf } from "../../parts/OneOf";
 import ui from "../../parts/page.module.css";
 import styles from "./carry.module.css";
 import { RulesNav } from "./RulesNav";
+import { ServerFilter } from "./ServerFilter";
 
 type Choice = RulebookFile["choices"][string];
 const CHOICES: { value: Choice; label: string }[] = [
@@ -161,6 +162,7 @@ export function CarryScreen() {
             <Fault of={bring} />
           </section>
         )}
+        {!file && <ServerFilter />}
       </main>
     </div>
   );

@@ -27,6 +27,7 @@ module UpFront
             JSON.pretty_generate(flag?("examples", otherwise: true) ? document : document.except("examples"))
           end
           app.get("/api/rulebook/personal") { json(said: Pages::Personal.new(rulebook).to_s) }
+          app.get("/api/rulebook/filter") { json(Pages::Filter.new(rulebook, now, close: flag?("close"), away: flag?("away")).to_h) }
           app.post("/api/rulebook/preview") do
             coming = coming(given)
             changes = Desk::ImportRulebook.new(clock).preview(coming.document)
