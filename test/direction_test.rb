@@ -31,7 +31,7 @@ class DirectionTest < Minitest::Test
       "following" => "database", "mail" => "database rulebook sources following", "threads" => "database mail",
       "asking" => "database rulebook mail following",
       "history" => "database mail asking rulebook", "opening" => "database mail asking", "outgoing" => "database",
-      "report" => "database mail", "keeping" => "database"
+      "report" => "database mail", "keeping" => "database asking opening"
     },
     "desk" => {
       "acting" => "", "orders" => "acting", "report" => "acting", "previews" => "acting orders report", "deciding" => "acting previews",
@@ -41,6 +41,7 @@ class DirectionTest < Minitest::Test
       "following" => "acting alerts", "intake" => "acting deciding following mail orders",
       "rulebook" => "acting deciding plan", "large" => "acting mail routines", "routines" => "acting following mail outgoing",
       "history" => "acting deciding large outgoing rules senders",
+      "keeping" => "following",
       "outgoing" => "acting deciding following intake mail orders", "senders" => "acting deciding outgoing rules views"
     }
   }.freeze

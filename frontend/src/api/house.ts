@@ -24,13 +24,13 @@ export const useHouse = () => useQuery({ queryKey: keys.house, queryFn: () => un
 /** What following would bring; asked when a place is given. */
 export const useHousePreview = (place: string | undefined, asked: number) =>
   useQuery({
-    queryKey: [...keys.house, "preview", place, asked],
+    queryKey: keys.houseOf("preview", place, asked),
     queryFn: place ? () => unwrap(api.POST("/house/preview", { body: { place } })) : skipToken,
     retry: false,
   });
 export const useWaiting = (place: string | undefined) =>
   useQuery({
-    queryKey: [...keys.house, "waiting", place],
+    queryKey: keys.houseOf("waiting", place),
     queryFn: place ? () => unwrap(api.GET("/house/waiting", { params: { query: { place } } })) : skipToken,
     retry: false,
   });
@@ -52,10 +52,10 @@ export const useWriteToPublisher = () =>
     { tells: "inline" },
   );
 export const usePublishing = () =>
-  useQuery({ queryKey: [...keys.house, "publishing"], queryFn: () => unwrap(api.GET("/house/publishing")) });
+  useQuery({ queryKey: keys.houseOf("publishing"), queryFn: () => unwrap(api.GET("/house/publishing")) });
 export const usePublishPreview = (given: Publish | null) =>
   useQuery({
-    queryKey: [...keys.house, "publish", given],
+    queryKey: keys.houseOf("publish", given),
     queryFn: given ? () => unwrap(api.POST("/house/publishing/preview", { body: given })) : skipToken,
     placeholderData: (former) => former,
     retry: false,

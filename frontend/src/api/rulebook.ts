@@ -9,7 +9,7 @@ export type FilterWish = { close: boolean; away: boolean };
 /** What a server's mail filter can do of the rules in force. */
 export const useServerFilter = (wish: FilterWish) =>
   useQuery({
-    queryKey: [...keys.rules, "filter", wish],
+    queryKey: keys.serverFilter(wish),
     queryFn: () => unwrap(api.GET("/rulebook/filter", { params: { query: wish } })),
     placeholderData: keepPreviousData,
   });

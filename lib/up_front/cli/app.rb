@@ -31,7 +31,7 @@ module UpFront
       # Named only when something is raised: a command loads what it needs, and most need neither desk nor store nor server.
       def self.refusals
         [Unusable, Core::Refused, Desk::Act::Impossible, Post::MailFile::NoMail, Post::Maildir::Unusable, Store::Database::Unusable,
-          Store::Backup::Impossible, Service::Server::CannotStart]
+          Store::Backup::Impossible, Desk::Pack::Impossible, Service::Server::CannotStart]
       end
       private_class_method :refusals
 
@@ -321,6 +321,36 @@ module UpFront
         say "#{path}: the file is sound; each message is there once, with one decision, one state, and the bytes that came."
       end
 
+      desc "pack FOLDER", "Write all that is here into a folder, in open formats, while Up Front may run"
+      long_desc "Example: upfront pack ~/up-front-2027-03-09"
+      def pack(folder)
+        folder = File.expand_path(folder)
+        count = Desk::Pack.new(database, Clock::System.new).call(folder)
+        say "#{folder} holds #{count_of(count)}, with a README. Passwords in it are sealed: their key is #{database}.key."
+      end
+
+      desc "unpack FOLDER", "Take in what was packed, into a database that is not there yet"
+      long_desc "Example: upfront unpack ~/up-front-2027-03-09 --database ~/up_front.sqlite3"
+      def unpack(folder)
+        count = Desk::Unpack.new(database).call(File.expand_path(folder))
+        say "#{database} holds #{count_of(count)} now."
+      end
+
+      desc "remove-all", "Remove all that Up Front keeps: the database, its key, and former ones beside it"
+      long_desc "Mail where it lies is not touched, nor are copies elsewhere. Example: upfront remove-all --yes"
+      option :yes, type: :boolean, default: false, desc: "Do it without asking"
+      def remove_all
+        act = Desk::RemoveAll.new(database)
+        return say("There is nothing at #{database}.") if act.files.empty?
+
+        act.files.each { say _1 }
+        return say("Nothing was removed.") unless options[:yes] || asked?("Remove these for good?")
+
+        act.call
+        say "All of it is removed. Mail where it lies was not touched, nor were copies elsewhere."
+      end
+      map "remove-all" => :remove_all
+
       desc "undo ID", "Take back what a command or the page did"
       long_desc "Example: upfront undo 12"
       def undo(id)
@@ -342,7 +372,11 @@ module UpFront
           raise Unusable, "Up Front does not know its owner yet. Start bin/serve and open its page, or use: upfront setup"
         end
 
-        def asked? = $stdin.tty? && yes?("Bring it in? (y/n)")
+        def count_of(count)
+          Core::English.join([Core::English.count(count["letters"], "letter"), Core::English.count(count["rows"], "row")], "and")
+        end
+
+        def asked?(question = "Bring it in?") = $stdin.tty? && yes?("#{question} (y/n)")
 
         def show(value) = say(options[:pretty] ? JSON.pretty_generate(value) : JSON.generate(value))
 

@@ -38,6 +38,21 @@ module UpFront
         raise Unusable, "#{path}: #{words}"
       end
 
+      # A new file with the tables of a version, and nothing in them.
+      # @param version [String] of the last migration @raise [Unusable] where this program does not know that one
+      def lay_empty(path, version)
+        known = Dir.children(MIGRATIONS).map { _1[/\A\d+/] }
+        unless known.include?(version)
+          raise Unusable, "It comes from a newer version of Up Front; take it in with that one."
+        end
+
+        Connection.to(path)
+        ActiveRecord::Migration.verbose = false
+        ActiveRecord::MigrationContext.new(MIGRATIONS).migrate(version.to_i)
+        MissingColumns.make
+        close
+      end
+
       # Lets SQLite count what its indexes hold: without that it cannot tell which of them serves (by samples alone it reads
       # all states for a page of fifty). It takes a third of a second over a hundred thousand messages, and so it is done
       # only when there is a good deal more than the last time.

@@ -30,7 +30,7 @@ module UpFront
 
         private
 
-        MAKE = "“bin/upfront backup FILE” makes one while Up Front runs."
+        MAKE = "“bin/upfront backup FILE” makes one while Up Front runs; “bin/upfront pack FOLDER” writes all of it in open formats."
 
         # When a copy of everything was made last. @return [Hash] late: it is long ago, or there is none though there is mail
         def backup

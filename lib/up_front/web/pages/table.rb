@@ -1,7 +1,5 @@
 # frozen_string_literal: true
 
-require "csv"
-
 module UpFront
   module Web
     module Pages
@@ -10,7 +8,6 @@ module UpFront
       class Table
         MOST = 200_000 # rows
         AT_ONCE = 500
-        FORMULA = /\A[=+\-@\t\r]/
         MAIL = %w[arrived from address to subject priority labels read flagged account mailbox where bytes attachments].freeze
 
         # @param list [String] a key of LISTS @param wanted [Hash] of a view its id, of a search its text
@@ -30,14 +27,13 @@ module UpFront
         def lines
           names, rows = send(LISTS.fetch(@list))
           Enumerator.new do |out|
-            out << CSV.generate_line(names, row_sep: "\r\n")
-            rows.each { |row| out << CSV.generate_line(row.map { plain(_1) }, row_sep: "\r\n") }
+            out << Post::TableLine.of(names)
+            rows.each { |row| out << Post::TableLine.of(row) }
           end
         end
 
         private
 
-        def plain(value) = (value.is_a?(String) && value.match?(FORMULA)) ? "'#{value}" : value
         def zone = @rulebook.zone
         def iso(at) = at && zone.iso(at.to_time)
 
