@@ -25,6 +25,8 @@ gem "sqlite3", "~> 2.8"
 gem "sinatra", "~> 4.2"
 gem "puma", "~> 8.0"
 gem "committee", "~> 5.6"
+gem "bcrypt", "~> 3.1"
+gem "zxcvbn-ruby", "~> 1.2"
 
 gem "thor", "~> 1.5"
 gem "tty-progressbar", "~> 0.18"

@@ -16,7 +16,7 @@ class DirectionTest < Minitest::Test
 
   ROOMS = {
     "core" => {
-      "text" => "", "time" => "text", "check" => "text time", "mail" => "text", "plan" => "time check",
+      "access" => "", "text" => "", "time" => "text", "check" => "text time", "mail" => "text", "plan" => "time check",
       "letters" => "text", "following" => "time",
       "conditions" => "text time check mail letters", "effects" => "text time check mail plan conditions",
       "deciding" => "mail plan conditions effects", "rulebook" => "text time check mail plan conditions effects deciding",
@@ -27,14 +27,14 @@ class DirectionTest < Minitest::Test
       "promises" => "text time check mail conditions effects deciding rulebook checkup language"
     },
     "store" => {
-      "database" => "", "rulebook" => "database", "plan" => "database", "alerts" => "database", "sources" => "database",
+      "access" => "database", "database" => "", "rulebook" => "database", "plan" => "database", "alerts" => "database", "sources" => "database",
       "following" => "database", "mail" => "database rulebook sources following", "threads" => "database mail",
       "asking" => "database rulebook mail following",
       "history" => "database mail asking rulebook", "opening" => "database mail asking", "outgoing" => "database",
       "report" => "database mail", "keeping" => "database asking opening"
     },
     "desk" => {
-      "acting" => "", "orders" => "acting", "report" => "acting", "previews" => "acting orders report", "deciding" => "acting previews",
+      "access" => "acting", "acting" => "", "orders" => "acting", "report" => "acting", "previews" => "acting orders report", "deciding" => "acting previews",
       "rules" => "acting deciding previews", "house" => "acting deciding outgoing previews",
       "plan" => "acting deciding",
       "views" => "acting", "alerts" => "acting plan", "mail" => "acting previews alerts deciding",

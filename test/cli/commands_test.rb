@@ -26,7 +26,7 @@ class CommandsTest < Minitest::Test
     help, error, status = run_command("help")
     assert_equal ["", 0], [error, status]
     %w[serve import setup source decide why replay round check publish filter say hear schema facts export import-rulebook report
-      backup restore pack unpack remove-all
+      backup restore pack unpack remove-all passphrase
       verify undo version].each do |command|
       assert_match(/\b#{command}\b/, help, command)
       one, = run_command("help", command)

@@ -3,7 +3,7 @@ import { Link, useLocation, useNavigate } from "react-router";
 import { TrialsProvider } from "../alerts/trials";
 import { useConnection, useHear } from "../api/events";
 import { useStatus } from "../api/moment";
-import type { Status } from "../api/client";
+import { Problem, type Status } from "../api/client";
 import type { Connection } from "../api/stream";
 import { lazily } from "../look/lazily";
 import { useKey } from "../parts/keys";
@@ -23,6 +23,7 @@ const Paused = lazily("Paused", () => import("./Paused"));
 const Turning = lazily("Turning", () => import("./Turning"));
 const AwayLine = lazily("AwayLine", () => import("./AwayLine"));
 const NoticeBar = lazily("NoticeBar", () => import("./NoticeBar"));
+const SignInScreen = lazily("SignInScreen", () => import("../screens/access/SignInScreen"));
 const WelcomeScreen = lazily("WelcomeScreen", () => import("../screens/mail-in/WelcomeScreen"));
 
 /** What a screen is called, by the first part of its address. */
@@ -104,6 +105,12 @@ export function App() {
     document.title = [titled(place), waits, "Up Front"].filter(Boolean).join(" · ");
   }, [place, held, next]);
 
+  if (status.error instanceof Problem && status.error.status === 401)
+    return (
+      <Suspense fallback={null}>
+        <SignInScreen />
+      </Suspense>
+    );
   if (!status.data) {
     return <main className={ui.waiting}>{status.isError ? <Lost connection="lost" /> : <p>Opening …</p>}</main>;
   }

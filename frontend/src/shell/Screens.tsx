@@ -35,7 +35,6 @@ const SCREENS: [path: string, Screen: ReturnType<typeof lazily>][] = [
   ["/alerts/settings", lazily("AlertSettingsScreen", () => import("../screens/alerts/AlertSettingsScreen"))],
   ["/week", lazily("WeekScreen", () => import("../screens/week/WeekScreen"))],
   ["/done", lazily("DoneScreen", () => import("../screens/done/DoneScreen"))],
-  ["/mail-in", lazily("SourcesScreen", () => import("../screens/mail-in/SourcesScreen"))],
   ["/outbox/:draft?", lazily("OutboxScreen", () => import("../screens/outbox/OutboxScreen"))],
   ["/senders", lazily("SendersScreen", () => import("../screens/senders/SendersScreen"))],
   ["/senders/away", lazily("KeptAwayScreen", () => import("../screens/senders/KeptAwayScreen"))],
@@ -45,9 +44,7 @@ const SCREENS: [path: string, Screen: ReturnType<typeof lazily>][] = [
   ["/today/awaited", lazily("AwaitedScreen", () => import("../screens/today/AwaitedScreen"))],
   ["/today/routines", lazily("RoutinesScreen", () => import("../screens/today/RoutinesScreen"))],
   ["/report", lazily("ReportScreen", () => import("../screens/report/ReportScreen"))],
-  ["/mail-in/out", lazily("MailOutScreen", () => import("../screens/mail-in/MailOutScreen"))],
-  ["/mail-in/away", lazily("AwayScreen", () => import("../screens/mail-in/AwayScreen"))],
-  ["/mail-in/me", lazily("AboutScreen", () => import("../screens/mail-in/AboutScreen"))],
+  ["/mail-in/:part?", lazily("MailInScreens", () => import("../screens/mail-in/MailInScreens"))],
 ];
 
 // What the address names is under way before anything is drawn.

@@ -42,15 +42,20 @@ module UpFront
       desc "serve", "Start Up Front and print its address"
       long_desc "Example: upfront serve --database ~/up_front.sqlite3 --port 4600"
       option :port, type: :numeric, default: 4567
-      option :host, type: :string, default: "127.0.0.1"
+      option :host, type: :string, default: "127.0.0.1", desc: "The address to listen on; others than this machine's own want a passphrase"
+      option :name, type: :string, repeatable: true, default: [], desc: "The name by which others reach it"
+      option :certificate, type: :string, desc: "A certificate in PEM; without it one is made where others reach it"
+      option :key, type: :string, desc: "Its key in PEM, where that is another file"
+      option :proxied, type: :boolean, default: false, desc: "Another server on this machine does the TLS and hands requests on"
       option :clock, type: :string, desc: "The file of a clock that can be set (the demo's)"
       option :script, type: :string, desc: "The folder of the day that the post office plays"
       option :lists, type: :numeric, desc: "The port of a stand-in for the servers of mailing lists (the demo's)"
       def serve
         clock = options[:clock] ? Clock::Adjustable.new(options[:clock]) : Clock::System.new
         script = options[:script] && Post::Script.new(options[:script])
-        Service::Server.new(database: database, clock: clock, script: script, host: options[:host], port: options[:port].to_i,
-          lists: options[:lists]&.to_i).run
+        reach = Service::Reach.new(host: options[:host], port: options[:port].to_i, now: Clock::System.new.now, names: options[:name],
+          certificate: options[:certificate], key: options[:key], proxied: options[:proxied])
+        Service::Server.new(database: database, clock: clock, script: script, reach: reach, lists: options[:lists]&.to_i).run
       end
 
       desc "import FILE…", "Bring in .eml and mbox files; goes on where it had stopped, doubles nothing"
@@ -337,7 +342,10 @@ module UpFront
       end
 
       desc "remove-all", "Remove all that Up Front keeps: the database, its key, and former ones beside it"
-      long_desc "Mail where it lies is not touched, nor are copies elsewhere. Example: upfront remove-all --yes"
+      long_desc <<~WORDS
+        Mail where it lies is not touched, nor are copies elsewhere.
+        \x05Example: upfront remove-all --yes
+      WORDS
       option :yes, type: :boolean, default: false, desc: "Do it without asking"
       def remove_all
         act = Desk::RemoveAll.new(database)
@@ -350,6 +358,15 @@ module UpFront
         say "All of it is removed. Mail where it lies was not touched, nor were copies elsewhere."
       end
       map "remove-all" => :remove_all
+
+      desc "passphrase", "Set the passphrase by which one signs in from elsewhere; all are signed out by it"
+      long_desc "Asked for, or read as a line from standard input. Example: upfront passphrase"
+      def passphrase
+        open_owned
+        given = $stdin.tty? ? ask("Passphrase:", echo: false) : $stdin.gets.to_s.chomp
+        say("") if $stdin.tty?
+        say Desk::SetPassphrase.new(Clock::System.new).call(given.dup.force_encoding(Encoding::UTF_8)).message
+      end
 
       desc "undo ID", "Take back what a command or the page did"
       long_desc "Example: upfront undo 12"

@@ -11,19 +11,16 @@ module UpFront
       # It cannot start; the message is for the person.
       class CannotStart < StandardError; end
 
-      LOOPBACK = %w[127.0.0.1 localhost ::1].freeze
       THREADS = "2:8"
       ADDRESS = Desk::ProveAddress::OWN_ADDRESS
 
       # @param lists [Integer, nil] the port on this machine at which a stand-in takes what is posted to lists
-      def initialize(database:, clock:, script: nil, host: "127.0.0.1", port: 4567, lists: nil, out: $stdout)
-        raise CannotStart, "Up Front listens on this machine alone; #{host} would let others read the mail." unless LOOPBACK.include?(host)
-
+      # @param reach [Reach]
+      def initialize(database:, clock:, reach:, script: nil, lists: nil, out: $stdout)
         @database = database
         @clock = clock
         @script = script
-        @host = host
-        @port = port
+        @reach = reach
         @lists = lists && ["127.0.0.1", lists]
         @out = out
       end
@@ -32,8 +29,11 @@ module UpFront
         free!
         Store::Database.open(@database)
         Store::InUse.share(@database)
+        @reach.ready!(@database)
+        Web::App.set(:reached, @reach.reached)
+        Web::App.set(:host_authorization, {permitted_hosts: @reach.hosts})
         hub = Web::Hub.new(@database).start
-        Store::Setting[ADDRESS] = address
+        Store::Setting[ADDRESS] = @reach.address
         Web::App.set(:clock, @clock)
         Web::App.set(:script, @script)
         Web::App.set(:hub, hub)
@@ -42,8 +42,6 @@ module UpFront
         Web::App.set(:answers, Web::KeptAnswers.new(Store::Commits.new(@database)))
         launch(hub, at_work(faults))
       end
-
-      def address = "http://#{authority}"
 
       private
 
@@ -58,14 +56,11 @@ module UpFront
         [Mailboxes.new(@clock, &attempts), *watchers].each(&:start)
       end
 
-      # RFC 3986, section 3.2.2: an IPv6 address stands in brackets.
-      def authority = "#{@host.include?(":") ? "[#{@host}]" : @host}:#{@port}"
-
       def launch(hub, at_work)
         app = Web::App
-        place, out = authority, @out
+        reach, out = @reach, @out
         configuration = Puma::Configuration.new do |config|
-          config.bind "tcp://#{place}"
+          reach.bind(config)
           config.threads(*THREADS.split(":").map(&:to_i))
           config.app app
           config.raise_exception_on_sigterm false
@@ -74,7 +69,8 @@ module UpFront
         end
         events = Puma::Events.new
         events.after_booted do
-          out.puts "Up Front is at http://#{place}"
+          out.puts "Up Front is at #{reach.address}"
+          out.puts "Its certificate’s fingerprint (SHA-256): #{reach.reached.fingerprint}" if reach.reached.fingerprint
           out.flush
         end
         Puma::Launcher.new(configuration, events: events, log_writer: Puma::LogWriter.null).run
@@ -84,11 +80,13 @@ module UpFront
       end
 
       def free!
-        TCPServer.new(@host, @port).close
+        TCPServer.new(@reach.host, @reach.port).close
       rescue Errno::EADDRINUSE
-        raise CannotStart, "Port #{@port} is in use. Is Up Front running already? Stop it, or give another port with --port."
+        raise CannotStart, "Port #{@reach.port} is in use. Is Up Front running already? Stop it, or give another port with --port."
+      rescue Errno::EADDRNOTAVAIL, SocketError
+        raise CannotStart, "This machine has no address #{@reach.host}. Give one that it has with --host, or 0.0.0.0 for all of them."
       rescue Errno::EACCES
-        raise CannotStart, "Port #{@port} may not be used by this account. Give one above 1023 with --port."
+        raise CannotStart, "Port #{@reach.port} may not be used by this account. Give one above 1023 with --port."
       end
     end
   end

@@ -36,6 +36,7 @@ module UpFront
       set :script, nil
       set :hub, nil
       set :faults, nil
+      set :reached, Door::Reached.new
       set :answers, nil
 
       # What goes out in one piece; the stream of events goes by itself.
@@ -43,6 +44,7 @@ module UpFront
         text/calendar].freeze
       use Rack::Deflater, include: COMPRESSED
       use BoundedBodies
+      use Door
       use Committee::Middleware::RequestValidation, schema_path: API, prefix: "/api", coerce_date_times: false,
         params_key: "committee.params",
         parse_response_by_content_type: true, query_hash_key: "rack.request.query_hash", strict_reference_validation: true,
@@ -56,7 +58,7 @@ module UpFront
       [Routes::Reading, Routes::Acts, Routes::Rules, Routes::Rulebooks, Routes::Week, Routes::Alerts, Routes::Views, Routes::Finding,
         Routes::Tidying, Routes::Mail, Routes::Sources, Routes::Pace, Routes::Proposals, Routes::Promises,
         Routes::Outgoing, Routes::Senders, Routes::Report, Routes::Following, Routes::Contacts, Routes::Routines, Routes::Tables,
-        Routes::House].each do
+        Routes::House, Routes::Access].each do
         register _1
       end
 
@@ -68,7 +70,7 @@ module UpFront
       end
 
       # What can be asked before Up Front knows its owner; all else wants the rulebook.
-      BEFORE_SET_UP = %r{\A/api/(?:status|zones|setup|clock|events)\z}
+      BEFORE_SET_UP = %r{\A/api/(?:status|zones|setup|clock|events|sign-in)\z}
 
       before("/api/*") do
         bringing = request.post? && request.path_info == "/api/rulebook" # the first run may begin with one

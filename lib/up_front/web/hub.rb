@@ -11,9 +11,7 @@ module UpFront
       POLL_SECONDS = 0.05
       BEAT_SECONDS = 10 # a page that went away shows only on writing
       MOST_MISSED = 500 # a page that missed more is told to read everything anew
-      MOST_PENDING = 256 * 1024
-
-      Page = Struct.new(:io, :pending)
+      ANYBODY = -> { true }
 
       def initialize(path)
         @path = path
@@ -31,7 +29,7 @@ module UpFront
       def stop
         @stopping = true
         @thread&.join
-        @lock.synchronize { @pages.each { close(_1) } && @pages.clear }
+        @lock.synchronize { @pages.each(&:close) && @pages.clear }
         [@commits, @catching_up].each { _1&.close }
       end
 
@@ -39,12 +37,11 @@ module UpFront
       def say(kind) = send_all("event: #{kind}\ndata: {}\n\n")
 
       # @param io [IO] the page's socket, which is the hub's from now on @param since [Integer, nil] the last event it saw
-      def add(io, since: nil)
-        page = Page.new(io, +"")
-        page.pending << "retry: 1000\n\n"
+      # @param allowed [#call] asked with each beat: whether the page may still hear
+      def add(io, since: nil, allowed: ANYBODY)
+        page = HubPage.of(io, allowed)
         @lock.synchronize do
-          page.pending << catch_up(since) << "event: hello\ndata: {}\n\n"
-          flush(page)
+          page << "retry: 1000\n\n#{catch_up(since)}event: hello\ndata: {}\n\n"
           @pages << page
         end
       end
@@ -65,6 +62,7 @@ module UpFront
         text = @commits.any? ? news : ""
         if monotonic - @beat > BEAT_SECONDS
           text += "event: beat\ndata: {}\n\n"
+          leave_out
           @beat = monotonic
         end
         send_all(text) unless text.empty?
@@ -93,34 +91,17 @@ module UpFront
 
       def frame((id, kind, payload)) = "id: #{id}\nevent: #{kind}\ndata: #{payload}\n\n"
 
-      def send_all(text)
+      def send_all(text) = drop { |page| !(page << text) }
+
+      # Those who have been signed out meanwhile.
+      def leave_out = drop { |page| !page.allowed? }
+
+      # @yield [HubPage] whether it goes
+      def drop(&goes)
         @lock.synchronize do
-          gone = @pages.reject do |page|
-            page.pending << text
-            flush(page)
-          end
-          gone.each { close(_1) }
-          @pages -= gone
+          gone, @pages = @pages.partition(&goes)
+          gone.each(&:close)
         end
-      end
-
-      # @return [Boolean] false when the page is gone, or reads so slowly that it had better come back
-      def flush(page)
-        until page.pending.empty?
-          written = page.io.write_nonblock(page.pending, exception: false)
-          return page.pending.bytesize < MOST_PENDING if written == :wait_writable
-
-          page.pending = page.pending.byteslice(written..)
-        end
-        true
-      rescue IOError, SystemCallError
-        false
-      end
-
-      def close(page)
-        page.io.close
-      rescue IOError, SystemCallError
-        nil
       end
     end
   end

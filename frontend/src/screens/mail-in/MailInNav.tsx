@@ -5,6 +5,7 @@ const PAGES = [
   ["/mail-in/me", "About me and my accounts"],
   ["/mail-in/out", "Mail out"],
   ["/mail-in/away", "Away, templates, forwarding"],
+  ["/mail-in/signed-in", "Signing in"],
 ] as const;
 
 /** The pages of where mail comes from, and to whom. */

@@ -10,7 +10,7 @@ module UpFront
             since = (request.env["HTTP_LAST_EVENT_ID"] || params["since"])&.to_i
             hub = settings.hub
             headers "content-type" => "text/event-stream", "cache-control" => "no-cache", "x-accel-buffering" => "no"
-            body(proc { |io| hub.add(io, since: since) })
+            body(proc { |io| hub.add(io, since: since, allowed: Door.staying(request.env, clock)) })
           end
           app.get("/api/heads-down") { json(Pages::HeadsDown.new(rulebook, now).to_h) }
           app.post("/api/heads-down") do

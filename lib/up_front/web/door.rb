@@ -1,0 +1,85 @@
+# frozen_string_literal: true
+
+module UpFront
+  module Web
+    # Who may come in, where Up Front is reached from elsewhere: what is not signed in gets no answer but the page itself, which holds
+    # nothing of the person's. On this machine alone nobody has to sign in.
+    class Door
+      COOKIE = "__Host-up-front" # RFC 6265bis, section 4.1.3.2: of this host alone, only over TLS
+      OPEN = %r{\A/api/(?:sign-in\z|calendar/)} # a calendar's address has a secret of its own
+      SEEN_SECONDS = 60 # after which it is noted again that a session is used
+      FORWARDED = %w[HTTP_FORWARDED HTTP_X_FORWARDED_FOR HTTP_X_FORWARDED_HOST HTTP_X_FORWARDED_PROTO HTTP_X_FORWARDED_SCHEME
+        HTTP_X_FORWARDED_SSL HTTP_X_FORWARDED_PORT HTTP_X_REAL_IP HTTP_CLIENT_IP].freeze
+      SESSION = "up_front.session"
+      LASTS = "max-age=31536000" # a year (RFC 6797)
+
+      # How it is reached. @!attribute sign_in [Boolean] whether one has to @!attribute proxied [Boolean] another server has done the TLS
+      # @!attribute trusted [Boolean] whether browsers trust the certificate by themselves
+      # @!attribute fingerprint [String, nil] of the certificate
+      Reached = Struct.new(:sign_in, :proxied, :trusted, :fingerprint, keyword_init: true) do
+        def initialize(sign_in: false, proxied: false, trusted: false, fingerprint: nil) = super
+      end
+
+      def initialize(app)
+        @app = app
+      end
+
+      def call(env)
+        FORWARDED.each { env.delete(_1) } # anybody can write them
+        reached = App.settings.reached
+        return @app.call(env) unless reached.sign_in
+
+        env["rack.url_scheme"] = "https" if reached.proxied
+        secured(in_or_not(env), reached)
+      end
+
+      # @return [String, nil] the cookie's secret
+      def self.token(env) = Rack::Utils.parse_cookies(env)[COOKIE]
+
+      # @param clock [#now] @return [#call] whether whoever asked this may still hear: asked again and again
+      def self.staying(env, clock)
+        session = env[SESSION] or return Hub::ANYBODY
+        -> { Store::Session.standing(clock.now).exists?(session.id) }
+      end
+
+      # @param keep [Boolean] @return [String] the header that sets it
+      def self.cookie(token, keep:)
+        age = keep ? "; Max-Age=#{Store::Session::KEPT_SECONDS}" : ""
+        "#{COOKIE}=#{token}; Path=/; Secure; HttpOnly; SameSite=Strict#{age}"
+      end
+
+      # @return [String] the header that takes it away
+      def self.no_cookie = "#{COOKIE}=; Path=/; Secure; HttpOnly; SameSite=Strict; Max-Age=0"
+
+      private
+
+      def in_or_not(env)
+        path = env["PATH_INFO"].to_s
+        return @app.call(env) unless path.start_with?("/api/")
+
+        session = Store::Session.of(Door.token(env), now)
+        env[SESSION] = session
+        return refusal unless session || path.match?(OPEN)
+
+        used(session) if session
+        @app.call(env)
+      end
+
+      def now = App.settings.clock.now
+
+      def used(session)
+        session.update_columns(seen_at: now) if (now - session.seen_at.to_time).abs > SEEN_SECONDS
+      end
+
+      def secured((status, headers, body), reached)
+        headers = headers.merge("strict-transport-security" => LASTS) if reached.trusted
+        [status, headers, body]
+      end
+
+      def refusal
+        [401, {"content-type" => "application/problem+json", "cache-control" => "no-store"},
+          [JSON.generate(type: "about:blank", title: "Unauthorized", status: 401, detail: "Sign in first.", errors: [])]]
+      end
+    end
+  end
+end
