@@ -27,14 +27,16 @@ class DirectionTest < Minitest::Test
       "promises" => "text time check mail conditions effects deciding rulebook checkup language"
     },
     "store" => {
-      "access" => "database", "database" => "", "rulebook" => "database", "plan" => "database", "alerts" => "database", "sources" => "database",
+      "access" => "database", "database" => "", "rulebook" => "database",
+      "plan" => "database", "alerts" => "database", "sources" => "database",
       "following" => "database", "mail" => "database rulebook sources following", "threads" => "database mail",
       "asking" => "database rulebook mail following",
       "history" => "database mail asking rulebook", "opening" => "database mail asking", "outgoing" => "database",
       "report" => "database mail", "keeping" => "database asking opening"
     },
     "desk" => {
-      "access" => "acting", "acting" => "", "orders" => "acting", "report" => "acting", "previews" => "acting orders report", "deciding" => "acting previews",
+      "access" => "acting", "acting" => "", "orders" => "acting",
+      "report" => "acting", "previews" => "acting orders report", "deciding" => "acting previews",
       "rules" => "acting deciding previews", "house" => "acting deciding outgoing previews",
       "plan" => "acting deciding",
       "views" => "acting", "alerts" => "acting plan", "mail" => "acting previews alerts deciding",

@@ -1,13 +1,12 @@
 # frozen_string_literal: true
 
-require "bcrypt"
 require "json"
 require "net/http"
 require "open3"
 require "openssl"
 require "sqlite3"
 require "tmpdir"
-require_relative "../support/server"
+require_relative "../support/tls_server"
 require_relative "../support/core_helper"
 
 # Up Front as others reach it: encrypted, signed in, by a real server.
@@ -15,34 +14,6 @@ class TLSTest < Minitest::Test
   include CoreHelper
 
   PASSPHRASE = "the heron drinks black tea"
-
-  # The same, over TLS, with the certificate that it makes itself.
-  class Encrypted < Server
-    attr_accessor :cookie
-
-    def url = "https://localhost:#{port}"
-
-    def get(path)
-      ask(Net::HTTP::Get.new("/api/sign-in".then { path.include?("status") ? _1 : path })).then { _1.body if _1.is_a?(Net::HTTPSuccess) }
-    end
-
-    def ask(request)
-      request["cookie"] = cookie if cookie
-      Net::HTTP.start("localhost", port, use_ssl: true, verify_mode: OpenSSL::SSL::VERIFY_NONE) { _1.request(request) }
-    rescue SystemCallError, IOError, OpenSSL::SSL::SSLError
-      nil
-    end
-
-    def post(path, body) = ask(Net::HTTP::Post.new(path, "content-type" => "application/json").tap { _1.body = JSON.generate(body) })
-
-    # A page's stream, read by hand. @return [OpenSSL::SSL::SSLSocket]
-    def stream
-      socket = OpenSSL::SSL::SSLSocket.new(TCPSocket.new("127.0.0.1", port))
-      socket.connect
-      socket.write("GET /api/events HTTP/1.1\r\nHost: localhost\r\nCookie: #{cookie}\r\n\r\n")
-      socket
-    end
-  end
 
   def setup
     @folder = Dir.mktmpdir
@@ -54,15 +25,8 @@ class TLSTest < Minitest::Test
     FileUtils.rm_rf(@folder)
   end
 
-  # In a process of its own: locks on a file are a process's, and two who have it open in one would lose each other's.
   def lay(passphrase: nil)
-    child = fork do
-      Store::Database.open(@database)
-      Desk::SetUp.new(Struct.new(:now).new(Time.now)).call(OWNER)
-      Store::Setting[Desk::SetPassphrase::KEY] = BCrypt::Password.create(passphrase, cost: 4).to_s if passphrase
-      exit!(0)
-    end
-    Process.wait(child)
+    TLSServer.passphrase(@database, passphrase) { Desk::SetUp.new(Struct.new(:now).new(Time.now)).call(OWNER) }
   end
 
   def command(*arguments, input: "")
@@ -71,10 +35,8 @@ class TLSTest < Minitest::Test
 
   def start
     lay(passphrase: PASSPHRASE)
-    @server = Encrypted.new(@database, "--host", "0.0.0.0", "--name", "localhost", nursery: Nursery.here).start
-    answer = @server.post("/api/sign-in", {passphrase: PASSPHRASE})
-    assert_equal "200", answer.code
-    @server.cookie = answer["set-cookie"][/\A[^;]+/]
+    @server = TLSServer.new(@database, nursery: Nursery.here).start
+    assert_equal "200", @server.sign_in(PASSPHRASE).code
   end
 
   def test_without_a_passphrase_it_is_not_reached_from_elsewhere

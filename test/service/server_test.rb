@@ -30,7 +30,7 @@ class ReachTest < Minitest::Test
   def test_on_this_machine_alone_nobody_signs_in_and_nothing_is_encrypted
     assert_equal ["http://127.0.0.1:4567", "http://[::1]:4567"], %w[127.0.0.1 ::1].map { ready(_1).address }
     assert_equal Web::Door::Reached.new, ready.reached
-    assert_equal Web::App::HOSTS, ready.hosts
+    assert_equal Web::Door::HOSTS, ready.hosts
     assert_empty Dir.children(@folder)
   end
 

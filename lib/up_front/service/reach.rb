@@ -46,15 +46,15 @@ module UpFront
 
       # @return [Web::Door::Reached]
       def reached
-        Web::Door::Reached.new(sign_in: elsewhere?, proxied: @proxied, trusted: elsewhere? && !@made,
+        Web::Door::Reached.new(sign_in: elsewhere?, proxied: @proxied, trusted: elsewhere? && !@made, hosts: hosts,
           fingerprint: (OwnCertificate.fingerprint(@certificate) if @certificate))
       end
 
       # @return [Array<String>] the hosts that a request may be for
       def hosts
-        return Web::App::HOSTS unless elsewhere?
+        return Web::Door::HOSTS unless elsewhere?
 
-        [*@names, *(@proxied ? [] : [host, *addresses]), *Web::App::HOSTS].uniq.map { |name| (name.count(":") > 1) ? "[#{name.delete("[]")}]" : name }
+        [*@names.map(&:downcase), *(@proxied ? [] : [host, *addresses]), *Web::Door::HOSTS].uniq.map { |name| (name.count(":") > 1) ? "[#{name.delete("[]")}]" : name }
       end
 
       # @return [String] of RFC 3986; an IPv6 address stands in brackets (section 3.2.2)
@@ -99,7 +99,7 @@ module UpFront
       end
 
       def make_certificate(database)
-        names = [*@names, *(ANY.include?(host) ? [Socket.gethostname, *addresses] : [host]), "localhost", "127.0.0.1"]
+        names = [*@names.map(&:downcase), *(ANY.include?(host) ? [Socket.gethostname, *addresses] : [host]), "localhost", "127.0.0.1"]
         @made = true
         @certificate = @key = OwnCertificate.new("#{database}.tls.pem", names, @now).ensure!
       end

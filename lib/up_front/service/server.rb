@@ -31,7 +31,6 @@ module UpFront
         Store::InUse.share(@database)
         @reach.ready!(@database)
         Web::App.set(:reached, @reach.reached)
-        Web::App.set(:host_authorization, {permitted_hosts: @reach.hosts})
         hub = Web::Hub.new(@database).start
         Store::Setting[ADDRESS] = @reach.address
         Web::App.set(:clock, @clock)

@@ -5,6 +5,8 @@ module UpFront
     # Who may come in, where Up Front is reached from elsewhere: what is not signed in gets no answer but the page itself, which holds
     # nothing of the person's. On this machine alone nobody has to sign in.
     class Door
+      HOSTS = %w[localhost 127.0.0.1 [::1] ::1].freeze # of this machine itself
+      HOST = /\A(\[[\h:.]+\]|::1|[^:\/@\s]+)(?::\d{1,5})?\z/ # RFC 9110, section 7.2
       COOKIE = "__Host-up-front" # RFC 6265bis, section 4.1.3.2: of this host alone, only over TLS
       OPEN = %r{\A/api/(?:sign-in\z|calendar/)} # a calendar's address has a secret of its own
       SEEN_SECONDS = 60 # after which it is noted again that a session is used
@@ -15,9 +17,9 @@ module UpFront
 
       # How it is reached. @!attribute sign_in [Boolean] whether one has to @!attribute proxied [Boolean] another server has done the TLS
       # @!attribute trusted [Boolean] whether browsers trust the certificate by themselves
-      # @!attribute fingerprint [String, nil] of the certificate
-      Reached = Struct.new(:sign_in, :proxied, :trusted, :fingerprint, keyword_init: true) do
-        def initialize(sign_in: false, proxied: false, trusted: false, fingerprint: nil) = super
+      # @!attribute hosts [Array<String>] for which a request may be @!attribute fingerprint [String, nil] of the certificate
+      Reached = Struct.new(:sign_in, :proxied, :trusted, :hosts, :fingerprint, keyword_init: true) do
+        def initialize(sign_in: false, proxied: false, trusted: false, hosts: HOSTS, fingerprint: nil) = super
       end
 
       def initialize(app)
@@ -27,6 +29,7 @@ module UpFront
       def call(env)
         FORWARDED.each { env.delete(_1) } # anybody can write them
         reached = App.settings.reached
+        return refusal(403, "This is not meant for #{env["HTTP_HOST"].to_s.scrub[0, 100].inspect}.") unless for_us?(env, reached)
         return @app.call(env) unless reached.sign_in
 
         env["rack.url_scheme"] = "https" if reached.proxied
@@ -59,7 +62,7 @@ module UpFront
 
         session = Store::Session.of(Door.token(env), now)
         env[SESSION] = session
-        return refusal unless session || path.match?(OPEN)
+        return refusal(401, "Sign in first.") unless session || path.match?(OPEN)
 
         used(session) if session
         @app.call(env)
@@ -76,9 +79,16 @@ module UpFront
         [status, headers, body]
       end
 
-      def refusal
-        [401, {"content-type" => "application/problem+json", "cache-control" => "no-store"},
-          [JSON.generate(type: "about:blank", title: "Unauthorized", status: 401, detail: "Sign in first.", errors: [])]]
+      # Another name may lead here too, by which a page of another's would be of this origin.
+      def for_us?(env, reached)
+        host = env["HTTP_HOST"].to_s[HOST, 1]
+        !host.nil? && reached.hosts.include?(host.downcase)
+      end
+
+      def refusal(status, detail)
+        [status, {"content-type" => "application/problem+json", "cache-control" => "no-store"},
+          [JSON.generate(type: "about:blank", title: Rack::Utils::HTTP_STATUS_CODES.fetch(status), status: status, detail: detail,
+            errors: [])]]
       end
     end
   end
