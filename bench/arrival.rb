@@ -6,8 +6,10 @@ require_relative "../test/support/browser"
 class Arrival
   TIMES = 12
 
-  def initialize(folder)
+  # @param database [String, nil] with mail of another world, in place of the demo's
+  def initialize(folder, database: nil)
     @folder = File.join(folder, "arrival")
+    @database = database
     FileUtils.mkdir_p(@folder)
   end
 
@@ -16,9 +18,10 @@ class Arrival
     world = Demo::World.new(File.join(@folder, "world"), scenario: Demo::Scenario.new(weeks: 1))
     world.build
     UpFront::Store::Database.close
+    follow(world) if @database
     clock = UpFront::Clock::Adjustable.new(world.clock_file)
     clock.set(rate: 0.0)
-    server = Server.new(world.database, "--clock", world.clock_file, "--script", world.script).start
+    server = Server.new(@database || world.database, "--clock", world.clock_file, "--script", world.script).start
     times = watch(server, UpFront::Post::Office.new(world.mail), clock)
     times.sort[times.size / 2]
   ensure
@@ -26,6 +29,14 @@ class Arrival
   end
 
   private
+
+  # That database reads the world's new mail.
+  def follow(world)
+    UpFront::Store::Database.open(@database)
+    UpFront::Store::Source.delete_all
+    UpFront::Desk::AddSource.new(UpFront::Clock::Adjustable.new(world.clock_file)).call(File.join(world.mail, "wren@lanternquay.example"))
+    UpFront::Store::Database.close
+  end
 
   def watch(server, office, clock)
     Browser.register

@@ -18,6 +18,7 @@ require_relative "trying"
 require_relative "viewing"
 require_relative "writing"
 require_relative "hurting"
+require_relative "million"
 
 # One run of all figures.
 class Bench
@@ -34,6 +35,8 @@ class Bench
   end
 
   def call
+    return million if @options[:million]
+
     Dir.mktmpdir("up-front-bench") do |folder|
       figures = Figures.new
       heap = MailHeap.new(@options[:messages], seed: @options[:seed])
@@ -65,6 +68,13 @@ class Bench
   end
 
   private
+
+  def million
+    figures = Figures.new
+    Million.new(figures, File.expand_path(@options[:million]), seed: @options[:seed]).call
+    puts figures.table
+    File.write(@options[:json], JSON.pretty_generate(figures.to_a)) if @options[:json]
+  end
 
   def deciding(figures, _database, _folder)
     Deciding.new(figures, MailHeap.new(2 * @options[:messages], seed: @options[:seed]), seed: @options[:seed]).call
@@ -111,6 +121,7 @@ OptionParser.new { |parser|
   parser.on("--messages N", Integer) { options[:messages] = _1 }
   parser.on("--seed N", Integer) { options[:seed] = _1 }
   parser.on("--only PART", Bench::PARTS_OF_IT, "one of #{Bench::PARTS_OF_IT.join(", ")}, beside taking in") { options[:only] = _1 }
+  parser.on("--million FOLDER", "a million messages, laid down there once") { options[:million] = _1 }
   parser.on("--json FILE") { options[:json] = _1 }
 }.parse!
 

@@ -59,4 +59,43 @@ class SignInTest < Minitest::Test
     sign_in
     assert_text "Border trouble over TLS"
   end
+
+  CONTROLLED = "navigator.serviceWorker.ready.then(() => arguments[0](true))"
+
+  def test_out_of_reach_it_shows_what_was_seen_last_and_comes_back_by_itself
+    visit "/front"
+    sign_in
+    assert_selector "h1"
+    assert page.evaluate_async_script(CONTROLLED)
+    deliver(subject: "Border trouble before the tunnel")
+    visit "/front" # through what keeps it
+    assert_text "Border trouble before the tunnel"
+    assert_selector "[aria-label=\"The day\"], nav"
+    @server.stop
+    visit "/front"
+    assert_text "Out of reach: this is what you saw last"
+    assert_text "Border trouble before the tunnel"
+    assert_accessible
+    @server.start
+    assert_no_text "Out of reach"
+    assert_text "Border trouble before the tunnel"
+    visit "/mail-in/signed-in"
+    click_button "Sign out"
+    assert_selector "h1", text: "Sign in"
+    kept = page.evaluate_async_script("caches.keys().then(async (names) => { let all = 0; for (const name of names) " \
+      "all += (await (await caches.open(name)).keys()).filter(({url}) => url.includes('/api/')).length; arguments[0](all) })")
+    assert_equal 0, kept, "what was seen is gone with signing out"
+  end
+
+  def test_it_can_be_put_on_a_phones_first_page
+    visit "/front"
+    manifest = JSON.parse(page.evaluate_async_script("fetch(document.querySelector('link[rel=manifest]').href).then(async (a) => " \
+      "arguments[0](await a.text()))"))
+    assert_equal ["Up Front", "standalone", "/front"], manifest.values_at("name", "display", "start_url")
+    sizes = manifest["icons"].map do |icon|
+      page.evaluate_async_script("const i = new Image(); i.onload = () => arguments[1](i.naturalWidth + 'x' + i.naturalHeight); " \
+        "i.src = arguments[0]", icon["src"])
+    end
+    assert_equal manifest["icons"].map { _1["sizes"] }, sizes
+  end
 end

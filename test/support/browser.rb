@@ -33,6 +33,7 @@ module Browser
       options = Selenium::WebDriver::Chrome::Options.new(binary: "/usr/bin/chromium")
       FLAGS.each { options.add_argument(_1) }
       options.accept_insecure_certs = true # of a server that makes its own
+      options.add_argument("--ignore-certificate-errors") # for what keeps the page out of reach too
       options.add_argument("--host-resolver-rules=MAP * ~NOTFOUND,EXCLUDE 127.0.0.1,EXCLUDE localhost")
       service = Selenium::WebDriver::Chrome::Service.new(path: "/usr/bin/chromedriver")
       Capybara::Selenium::Driver.new(app, browser: :chrome, options: options, service: service)

@@ -19,9 +19,8 @@ import { SkipLink } from "./SkipLink";
 import { useViewKeys } from "./useViewKeys";
 
 const AlertStation = lazily("AlertStation", () => import("../alerts/AlertStation"));
-const Paused = lazily("Paused", () => import("./Paused"));
+const Lines = lazily("Lines", () => import("./Lines"));
 const Turning = lazily("Turning", () => import("./Turning"));
-const AwayLine = lazily("AwayLine", () => import("./AwayLine"));
 const NoticeBar = lazily("NoticeBar", () => import("./NoticeBar"));
 const SignInScreen = lazily("SignInScreen", () => import("../screens/access/SignInScreen"));
 const WelcomeScreen = lazily("WelcomeScreen", () => import("../screens/mail-in/WelcomeScreen"));
@@ -134,8 +133,7 @@ export function App() {
         <Failing faults={status.data.faults} />
         <Going going={status.data.going} />
         <Suspense fallback={null}>
-          <Paused paused={status.data.paused} />
-          <AwayLine away={status.data.away} />
+          <Lines {...status.data} />
         </Suspense>
         <div className={styles.frame}>
           {place !== "week" && <DayColumn />}

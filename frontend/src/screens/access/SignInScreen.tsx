@@ -11,6 +11,7 @@ import styles from "./access.module.css";
 export function SignInScreen() {
   const [passphrase, setPassphrase] = useState("");
   const [keep, setKeep] = useState(false);
+  const [seen, setSeen] = useState(false);
   const signIn = useSignIn();
   return (
     <main className={styles.signIn}>
@@ -28,13 +29,14 @@ export function SignInScreen() {
         <input type="text" name="username" autoComplete="username" value="Up Front" readOnly hidden />
         <TextField
           label="Passphrase"
-          type="password"
+          type={seen ? "text" : "password"}
           autoFocus
           fullWidth
           value={passphrase}
           onChange={(event) => setPassphrase(event.target.value)}
           slotProps={{ htmlInput: { autoComplete: "current-password", maxLength: 1000 } }}
         />
+        <Check label="Show it" on={seen} turn={setSeen} />
         <Check label="Keep me signed in on this device for a month" on={keep} turn={setKeep} />
         <Button type="submit" variant="contained" disabled={!passphrase || signIn.isPending}>
           {signIn.isPending ? "Looking …" : "Sign in"}

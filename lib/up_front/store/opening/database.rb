@@ -22,6 +22,7 @@ module UpFront
       def open(path)
         FileUtils.mkdir_p(File.dirname(path))
         check(path)
+        own(path)
         Connection.to(path)
         migrate(path)
         MissingColumns.make
@@ -90,6 +91,11 @@ module UpFront
 
       def other!(path) = raise(Unusable, "#{path} is not a database of Up Front; it was left as it is.")
 
+      # Only its owner reads it; what SQLite puts beside it has the same mode.
+      def own(path)
+        File.open(path, File::RDWR | File::CREAT | File::EXCL, 0o600).close unless File.exist?(path)
+      end
+
       OWN = %w[schema_migrations messages claims states].freeze
       BUSY_MS = 2_000
 
@@ -105,7 +111,7 @@ module UpFront
       ensure
         database&.close
       end
-      private_class_method :migrate, :check, :other!, :ours?, :nothing_in?, :tables
+      private_class_method :migrate, :check, :own, :other!, :ours?, :nothing_in?, :tables
     end
   end
 end
