@@ -19,6 +19,7 @@ require_relative "viewing"
 require_relative "writing"
 require_relative "hurting"
 require_relative "million"
+require_relative "office"
 
 # One run of all figures.
 class Bench
@@ -35,7 +36,8 @@ class Bench
   end
 
   def call
-    return million if @options[:million]
+    return alone { |figures| Million.new(figures, File.expand_path(@options[:million]), seed: @options[:seed]).call } if @options[:million]
+    return alone { |figures| Office.new(figures, @options[:office], seed: @options[:seed]).call } if @options[:office]
 
     Dir.mktmpdir("up-front-bench") do |folder|
       figures = Figures.new
@@ -69,9 +71,10 @@ class Bench
 
   private
 
-  def million
+  # Figures of their own, which take longer.
+  def alone
     figures = Figures.new
-    Million.new(figures, File.expand_path(@options[:million]), seed: @options[:seed]).call
+    yield figures
     puts figures.table
     File.write(@options[:json], JSON.pretty_generate(figures.to_a)) if @options[:json]
   end
@@ -121,6 +124,7 @@ OptionParser.new { |parser|
   parser.on("--messages N", Integer) { options[:messages] = _1 }
   parser.on("--seed N", Integer) { options[:seed] = _1 }
   parser.on("--only PART", Bench::PARTS_OF_IT, "one of #{Bench::PARTS_OF_IT.join(", ")}, beside taking in") { options[:only] = _1 }
+  parser.on("--office N", Integer, "so many people side by side, a process and a file each") { options[:office] = _1 }
   parser.on("--million FOLDER", "a million messages, laid down there once") { options[:million] = _1 }
   parser.on("--json FILE") { options[:json] = _1 }
 }.parse!

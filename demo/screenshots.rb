@@ -178,10 +178,22 @@ class Screenshots
     session.find("[role=alertdialog]")
     picture "call-out"
     session.click_button("Open it")
-    session.visit("/rules/inks")
-    session.click_button("Change the ink Tide")
-    session.find("[role=group][aria-label='In the dark scheme']")
-    picture "inks"
+    new_edition
+    session.visit("/rules/house")
+    session.click_button("See what changes")
+    session.find("summary", text: "What would have come differently")
+    picture "house-rules"
+  end
+
+  # What the office publishes today.
+  def new_edition
+    document = JSON.parse(File.read(@world.house_rules))
+    document["rules"].first["then"] = {"priority" => "top", "labels" => ["Building"]}
+    note = "The chillers went off unnoticed last week: what is switched off is top from now on."
+    File.write(@world.house_rules, JSON.generate(document.merge("edition" => 3, "note" => note)))
+    session.visit("/rules/house")
+    session.click_button("Look for a new edition")
+    session.find("button", text: "See what changes")
   end
 
   def rules

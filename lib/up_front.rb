@@ -11,7 +11,7 @@ require "zeitwerk"
 
 # Up Front decides when and how each incoming message claims attention. It never moves a message.
 module UpFront
-  VERSION = "0.7.0"
+  VERSION = "0.8.0"
   ROOT = File.expand_path("..", __dir__).freeze
 
   LOADER = Zeitwerk::Loader.for_gem(warn_on_extra_files: false).tap do |loader|
