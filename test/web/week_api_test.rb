@@ -92,7 +92,7 @@ class WeekAPITest < Minitest::Test
     custom_request("POST", "/api/calendars", {}, {:input => text, "CONTENT_TYPE" => "application/octet-stream"})
     found = JSON.parse(last_response.body)
     ask(:put, "/week", {plan: week["plan"].merge("days_off" => found["days_off"], "busy" => found["busy"])})
-    assert_equal [[{"label" => "3 April to 6 April", "name" => "Easter", "past" => false}], ["Meeting"]],
+    assert_equal [[{"label" => "3 April to 6 April", "name" => "Easter", "past" => false, "own" => true}], ["Meeting"]],
       [week["offs"], Store::CurrentRulebook.rulebook.plan.covered_by(at("08:40"))]
     custom_request("POST", "/api/calendars", {}, {:input => "nothing", "CONTENT_TYPE" => "application/octet-stream"})
     assert_equal 422, last_response.status

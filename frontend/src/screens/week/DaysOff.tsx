@@ -108,6 +108,14 @@ export function DaysOff({ plan, week, change }: { plan: Plan; week: Week; change
             </b>
           </li>
         ))}
+        {week.offs
+          .filter(({ own, past }) => !own && !past)
+          .map((off) => (
+            <li key={off.label + off.name}>
+              <span>{off.label}</span>
+              <b>{off.name}</b>
+            </li>
+          ))}
         {busy.length > 0 && (
           <li>
             <span>Mail is held during {busy.length} meetings</span>

@@ -22,7 +22,9 @@ module UpFront
       # @param rule_id [Integer] @param message_id [Integer] @return [Done] @raise [Impossible, Core::Refused]
       def call(rule_id, message_id)
         transaction do
-          rule = Store::CurrentRulebook.rulebook.own.find { _1.id == rule_id } or raise Impossible.gone("rule")
+          rule = Store::CurrentRulebook.rulebook.rules.find { _1.id == rule_id } or raise Impossible.gone("rule")
+          raise Impossible.new("“#{rule.name}” is a house rule; switch it off under House rules, or leave it.", status: 409) if rule.house
+
           sender = self.class.sender(message_id)
           done = SaveRule.new(clock).call(self.class.body(rule, sender), id: rule_id)
           theirs = Store::Message.where(sender_key: sender, id: Proposals.new(Store::CurrentRulebook.rulebook, now).of(rule_id)).ids

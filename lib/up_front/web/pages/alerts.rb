@@ -39,7 +39,10 @@ module UpFront
         def since = @now - DAYS * 86_400
 
         # Where the rule still is as loud as that.
-        def quieter?(rule, level) = rule&.effects&.[]("alert").then { _1.is_a?(Hash) && _1["level"] == level }
+        # The office's are not one's own to make quieter.
+        def quieter?(rule, level)
+          rule&.house.nil? && rule&.effects&.[]("alert").then { _1.is_a?(Hash) && _1["level"] == level }
+        end
 
         def lead
           today = Store::Alert.where("at >= ?", @rulebook.zone.instant(@rulebook.zone.date(@now), 0))

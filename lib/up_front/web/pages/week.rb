@@ -82,7 +82,9 @@ module UpFront
         def offs
           @rulebook.plan.offs.map do |off|
             {label: (off.first == off.last) ? @time_format.day(off.first) : "#{off.first.strftime("%-d %B")} to " \
-              "#{off.last.strftime("%-d %B")}", name: off.name, past: off.last < @today}
+              "#{off.last.strftime("%-d %B")}", name: [off.name, off.publisher].compact.join(", ").then {
+                                                  _1 unless _1.empty?
+                                                }, own: off.publisher.nil?, past: off.last < @today}
           end
         end
 

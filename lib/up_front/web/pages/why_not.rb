@@ -22,7 +22,7 @@ module UpFront
 
         def to_h
           {rule_id: @rule.id, lead: @text.lines.first, conditions: conditions, in_the_way: @text.in_the_way,
-           changes: @why.matched? ? [] : changes, hopeless: !@why.matched? && @why.changes.empty?}
+           changes: (@why.matched? || @rule.house) ? [] : changes, hopeless: !@why.matched? && @why.changes.empty?}
         end
 
         private
