@@ -81,11 +81,15 @@ module UpFront
 
         def offs
           @rulebook.plan.offs.map do |off|
-            {label: (off.first == off.last) ? @time_format.day(off.first) : "#{off.first.strftime("%-d %B")} to " \
-              "#{off.last.strftime("%-d %B")}", name: [off.name, off.publisher].compact.join(", ").then {
-                                                  _1 unless _1.empty?
-                                                }, own: off.publisher.nil?, past: off.last < @today}
+            name = [off.name, off.publisher].compact.join(", ")
+            {label: span_of(off), name: name.empty? ? nil : name, own: off.publisher.nil?, past: off.last < @today}
           end
+        end
+
+        def span_of(off)
+          return @time_format.day(off.first) if off.first == off.last
+
+          [off.first, off.last].map { _1.strftime("%-d %B") }.join(" to ")
         end
 
         # Each with what it would have done to the person's own last four weeks.
