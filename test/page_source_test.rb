@@ -17,7 +17,8 @@ class PageSourceTest < Minitest::Test
     "screens/senders" => "api parts reading rule",
     "screens/outbox" => "api parts reading",
     "screens/rules" => "api condition look parts rule", "screens/week" => "api condition parts rule",
-    "screens/alerts" => "alerts api parts", "screens/mail-in" => "api parts", "main" => "api look parts shell"
+    "screens/alerts" => "alerts api parts", "screens/mail-in" => "api parts", "screens/access" => "api parts", "offline" => "",
+    "main" => "api look parts shell"
   }.freeze
 
   # What is kept in the browser, and by whom: the keys, a draft until it is saved, and that a part was loaded anew.

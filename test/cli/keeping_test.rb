@@ -24,14 +24,6 @@ class KeepingTest < Minitest::Test
     upfront("import", File.join(@folder, "mail.mbox"))
   end
 
-  def in_database(path = @database)
-    database = SQLite3::Database.new(path)
-    database.busy_timeout = 10_000
-    yield database
-  ensure
-    database&.close
-  end
-
   def subjects(path = @database) = in_database(path) { _1.execute("SELECT subject FROM messages ORDER BY id").flatten }
   def refused(*command) = upfront(*command).then { |_, error, status| assert_equal(1, status) && error }
 

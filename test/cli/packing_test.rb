@@ -36,14 +36,6 @@ class PackingTest < Minitest::Test
     end
   end
 
-  def in_database(path)
-    database = SQLite3::Database.new(path)
-    database.busy_timeout = 10_000
-    yield database
-  ensure
-    database&.close
-  end
-
   def unpack(into = @other) = run_command("unpack", @pack, "--database", into)
   def refused(*command) = run_command(*command).then { |_, error, status| assert_equal(1, status, command.inspect) && error }
 

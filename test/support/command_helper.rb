@@ -23,5 +23,14 @@ module CommandHelper
     $stdin, $stdout, $stderr = before
   end
 
+  # @yield [SQLite3::Database] beside whatever else has it open
+  def in_database(path = @database)
+    database = SQLite3::Database.new(path)
+    database.busy_timeout = 10_000
+    yield database
+  ensure
+    database&.close
+  end
+
   def upfront(*arguments, **more) = run_command(*arguments, "--database", File.join(@folder, "x.sqlite3"), **more)
 end

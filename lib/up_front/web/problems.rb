@@ -28,6 +28,10 @@ module UpFront
         app.error(Desk::Turning::Asks) do |asks|
           halt_problem 409, asks.message, turned: Pages::Promises.new(Store::CurrentRulebook.rulebook, now).rows(asks.rows)
         end
+        app.error(Desk::SignIn::Wait) do |wait|
+          headers "retry-after" => wait.seconds.to_s
+          halt_problem 429, wait.message
+        end
         app.error(Post::MailFile::NoMail) { |no_mail| halt_problem 422, no_mail.message }
         app.error(Post::CalendarFile::NoCalendar) { |no_calendar| halt_problem 422, no_calendar.message }
         app.error(Post::ContactCards::NoCards) { |no_cards| halt_problem 422, no_cards.message }

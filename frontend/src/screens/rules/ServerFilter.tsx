@@ -3,6 +3,7 @@ import { useState } from "react";
 import { useServerFilter } from "../../api/rulebook";
 import { Check } from "../../parts/Check";
 import { Fault } from "../../parts/Fault";
+import { MadeFile } from "../../parts/MadeFile";
 import ui from "../../parts/page.module.css";
 import { saveFile } from "../../parts/saveFile";
 import styles from "./carry.module.css";
@@ -55,10 +56,7 @@ export function ServerFilter() {
               </ul>
             </details>
           )}
-          <details>
-            <summary>The filter itself</summary>
-            <pre className={styles.script}>{data.text}</pre>
-          </details>
+          <MadeFile says="The filter itself" text={data.text} />
           <div className={ui.rowOf}>
             <Button
               disabled={data.goes.length === 0 && !(wish.away && !data.away_stays)}

@@ -34,9 +34,6 @@ module UpFront
             token = Desk::SignIn.new(clock).call(wanted["passphrase"], address: address, program: request.user_agent, keep: keep)
             headers "set-cookie" => Door.cookie(token, keep: keep)
             json(message: "Signed in.")
-          rescue Desk::SignIn::Wait => wait
-            headers "retry-after" => wait.seconds.to_s
-            halt_problem 429, wait.message
           end
 
           # Whoever changes it has to know it, though they are signed in.
@@ -46,9 +43,6 @@ module UpFront
               Store::Session.find_by(mark: Store::Session.mark(token))&.destroy!
             end
             done Desk::SetPassphrase.new(clock).call(wanted["passphrase"], keep: session_here)
-          rescue Desk::SignIn::Wait => wait
-            headers "retry-after" => wait.seconds.to_s
-            halt_problem 429, wait.message
           end
         end
         private_constant :Helpers

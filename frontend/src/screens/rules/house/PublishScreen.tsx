@@ -5,6 +5,7 @@ import { Link } from "react-router";
 import { usePublish, usePublishing, usePublishPreview, type Firmness, type Publish } from "../../../api/house";
 import { Check } from "../../../parts/Check";
 import { Fault } from "../../../parts/Fault";
+import { MadeFile } from "../../../parts/MadeFile";
 import { OneOf } from "../../../parts/OneOf";
 import ui from "../../../parts/page.module.css";
 import { Pill } from "../../../parts/Pill";
@@ -187,10 +188,7 @@ function PublishForm({ page, made, make, making }: Given) {
               </li>
             ))}
           </ul>
-          <details>
-            <summary>The file itself</summary>
-            <pre className={styles.file}>{shown.text}</pre>
-          </details>
+          <MadeFile says="The file itself" text={shown.text} />
         </section>
       )}
       <div className={ui.rowOf}>
