@@ -104,4 +104,22 @@ class HouseTest < Minitest::Test
     click_link "Drills, and what is switched off"
     assert_selector "h1", text: "Two house rules hold here"
   end
+
+  def test_what_a_servers_filter_can_do_is_shown_with_why_the_rest_stays
+    visit "/rules/carry"
+    assert_text "None of eleven rules can go whole."
+    assert_button "Save the filter", disabled: true
+    find("summary", text: "What stays here, and why").click
+    assert_selector "li", text: "Newsletters once a day"
+    body = {"name" => "Joost is flagged", "when" => {"fact" => "from", "op" => "is", "value" => ["j.dewit@zeekaart-kabinet.example"]},
+            "then" => {"flag" => true}}
+    assert_equal 201, ask("/api/rules", {body: body, place: 0})
+    assert_text "One of twelve rules can go whole. “Joost is flagged”."
+    find("summary", text: "The filter itself").click
+    assert_text "addflag \"\\\\Flagged\""
+    assert_button "Save the filter"
+    assert_text "Your server must know: imap4flags."
+    assert_accessible
+    assert_fits
+  end
 end

@@ -55,6 +55,14 @@ class HouseRulesTest < Minitest::Test
     assert_equal "paused", Core::WhyNot.new(book, book.by_name["Mine"], mail).outcome
   end
 
+  def test_why_not_says_whose_rule_stands_in_the_way
+    book = followed(house_rule("Firm", "for_all", then: says("top")), own: [rule("Mine", then: says("low"))])
+    text = Core::WhyNotText.new(Core::WhyNot.new(book, book.by_name["Mine"], mail))
+    assert_equal ["“Firm” (house rule, for all, by Lantern Quay Museum) decides the priority before it."], text.in_the_way
+    firm = Core::WhyNotText.new(Core::WhyNot.new(book, book.by_name["Firm"], mail))
+    assert_equal "“Firm” (house rule, for all, by Lantern Quay Museum) matched.", firm.lines.first
+  end
+
   def label(name, colour = "#AA0000") = {"name" => name, "colour" => colour}
 
   def test_each_of_them_is_told_apart_in_the_trace

@@ -68,7 +68,8 @@ class HouseAPITest < Minitest::Test
       inks: [{"name" => "Copper", "colour" => "#9A4A12"}])
     take(from: "z@y.example")
     tried = ask(:post, "/rules/dry-run", {body: rule("New", then: {"priority" => "normal"}), days: 30})
-    assert_equal ["Firm decides the priority before"], tried["messages"].map { _1["reason"] }
+    assert_equal ["Firm (house rule, for all, by Lantern Quay Museum since 9 March 2027) decides the priority before"],
+      tried["messages"].map { _1["reason"] }
     tried = ask(:post, "/rules/dry-run", {body: rule("New", then: {"ink" => "Copper"}), days: 30})
     assert_equal [nil, 0], [tried["messages"].first["reason"], tried["changed"]]
     id = ask(:get, "/rules")["rules"].first["id"]

@@ -47,6 +47,9 @@ module UpFront
         [*own.map { InTheWay.new(kind: _1, rule: rule.name) }, last, *outranked].compact
       end
 
+      # @return [Rule] of the rulebook
+      def named(name) = @rulebook.by_name.fetch(name)
+
       # @return [Date] of arrival, where the owner is
       def date = @rulebook.zone.date(@message.arrived_at)
 

@@ -16,7 +16,7 @@ module UpFront
 
       # @return [Array<String>]
       def lines
-        ["#{"The house rule " if @why.rule.house}“#{@why.rule.name}” #{OUTCOMES.fetch(@why.outcome)}.", *conditions, *in_the_way, *changes]
+        ["#{called(@why.rule)} #{OUTCOMES.fetch(@why.outcome)}.", *conditions, *in_the_way, *changes]
       end
 
       # @return [Array<String>] each condition with whether it held, and what was found
@@ -66,10 +66,13 @@ module UpFront
         when "off" then "It is off."
         when "dates" then dates
         when "paused" then "All rules were paused when it arrived."
-        when "last_word" then "It is never asked: “#{one.rule}” has the last word before it."
-        else "“#{one.rule}” decides the #{Effects.find(one.topic).title} before it."
+        when "last_word" then "It is never asked: #{called(@why.named(one.rule))} has the last word before it."
+        else "#{called(@why.named(one.rule))} decides the #{Effects.find(one.topic).title} before it."
         end
       end
+
+      # Whose rule it is, where it is the office's.
+      def called(rule) = "“#{rule.name}”#{" (house rule, #{rule.house.said})" if rule.house}"
 
       # How far the day of arrival is from the rule's own.
       def dates

@@ -202,12 +202,15 @@ module UpFront
           return if outranked.empty?
 
           outranked.group_by(&:last).map { |rule, topics|
-            "#{rule} decides the " \
+            "#{called(@rulebook.by_name[rule], rule)} decides the " \
             "#{Core::English.join(topics.map { Core::Effects.find(_1.first).title }, "and")} before"
           }.join("; ")
         end
 
-        def last_word(item) = "“#{@rulebook.rules[item.evaluated.ended_at].name}”"
+        def last_word(item) = rules[item.evaluated.ended_at].then { called(_1, "“#{_1.name}”") }
+
+        # Whose rule it is, where it is the office's.
+        def called(rule, name) = rule&.house ? "#{name} (house rule, #{rule.house.said})" : name
       end
     end
   end
