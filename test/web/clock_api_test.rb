@@ -94,14 +94,14 @@ class ClockAPITest < Minitest::Test
   def test_the_stream_of_events_is_handed_to_the_hub
     added = []
     hub = Object.new
-    hub.define_singleton_method(:add) { |io, since: nil| added << [io, since] }
+    hub.define_singleton_method(:add) { |io, since: nil, allowed: nil| added << [io, since, allowed.call] }
     Web::App.set(:hub, hub)
     [[{}, {}, nil], [{since: 12}, {}, 12], [{since: 12}, {"HTTP_LAST_EVENT_ID" => "15"}, 15]].each do |params, env, since|
       status, headers, body = Web::App.call(Rack::MockRequest.env_for("/api/events", :params => params, "HTTP_HOST" => "127.0.0.1", **env))
       assert_equal [200, "text/event-stream"], [status, headers["content-type"]]
       body = body.body while body.respond_to?(:body)
       body.call(:socket)
-      assert_equal [:socket, since], added.last
+      assert_equal [:socket, since, true], added.last
     end
   ensure
     Web::App.set(:hub, nil)
