@@ -41,6 +41,7 @@ class Arrival
   def watch(server, office, clock)
     Browser.register
     Capybara.run_server = false
+    Capybara.default_max_wait_time = 120 # the first page of a large database, and what goes on behind its start
     Capybara.app_host = server.url
     session = Capybara::Session.new(:chromium)
     session.visit("/front")

@@ -23,6 +23,7 @@ class Million
     viewing.measure
     pages
     Store::Database.close
+    puts @figures.table # what follows takes a browser
     serving
   end
 

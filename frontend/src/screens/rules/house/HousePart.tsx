@@ -20,7 +20,7 @@ function Waiting({ house, waiting }: { house: House; waiting: NonNullable<House[
         <b>
           Edition {waiting.edition} holds from {waiting.holds}.
         </b>{" "}
-        {waiting.said}
+        {!open && waiting.said}
       </p>
       {!open && waiting.note && <blockquote className={styles.note}>{waiting.note}</blockquote>}
       {open && edition.data && <Edition coming={edition.data} />}
