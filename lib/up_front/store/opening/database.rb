@@ -85,8 +85,16 @@ module UpFront
           File.file?(path)
         return if File.zero?(path)
 
-        other!(path) unless File.binread(path, 16) == "SQLite format 3\0".b
+        other!(path) unless headed?(path)
         other!(path) unless ours?(path) || nothing_in?(path)
+      end
+
+      # Looked at once in a process: closing a file lets go of all locks that the process has on it (fcntl(2), "Advisory record locking"),
+      # those of a connection that is still open too, and another program would take the file for unused.
+      def headed?(path)
+        return true if (@looked_at ||= Set.new).include?(File.realpath(path))
+
+        (File.binread(path, 16) == "SQLite format 3\0".b).tap { |ours| @looked_at << File.realpath(path) if ours }
       end
 
       def other!(path) = raise(Unusable, "#{path} is not a database of Up Front; it was left as it is.")
@@ -111,7 +119,7 @@ module UpFront
       ensure
         database&.close
       end
-      private_class_method :migrate, :check, :own, :other!, :ours?, :nothing_in?, :tables
+      private_class_method :migrate, :check, :own, :headed?, :other!, :ours?, :nothing_in?, :tables
     end
   end
 end
