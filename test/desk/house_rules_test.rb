@@ -170,6 +170,8 @@ class FollowedHouseTest < Minitest::Test
       refute_empty refused { Desk::FollowHouse.new(clock).call(given) }
     end
     assert_includes refused { Desk::FollowHouse.new(clock).stop("/else") }, "not there any more"
+    assert_includes refused { Desk::FollowHouse.new(clock).call(Store::Connection.path) }, "own database"
+    assert_includes refused { Desk::FollowCalendar.new(clock).call(Store::Connection.path) }, "own database"
   end
 
   def test_bringing_in_a_rulebook_leaves_the_office_where_it_is

@@ -10,7 +10,9 @@ module UpFront
         given = given.to_s.strip
         raise Impossible.new("Give the file, or its address.", pointer: "/place") if given.empty?
 
-        Post::PublishedFile.address?(given) ? given : File.expand_path(given)
+        return given if Post::PublishedFile.address?(given)
+
+        File.expand_path(given).tap { OwnFile.refuse!(_1, pointer: "/place") }
       end
 
       # @return [ComingEdition] what following would bring @raise [Impossible]

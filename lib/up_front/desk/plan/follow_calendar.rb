@@ -54,6 +54,7 @@ module UpFront
       end
 
       def meetings(path, heads_down)
+        OwnFile.refuse!(path, pointer: "/path")
         raise Impossible.new("There is no file #{path}, or it may not be read.", pointer: "/path") unless File.file?(path) &&
           File.readable?(path)
 
