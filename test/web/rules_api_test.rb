@@ -154,6 +154,13 @@ class RulesAPITest < Minitest::Test
         {version: 1, body: first["body"].merge("last_word" => true, "ask_first" => true, "until_date" => "2027-04-01")})["rule"]["marks"]]
   end
 
+  def test_the_last_time_is_told_however_long_ago
+    take(subject: "Urgent", date: at("09:00", "2026-12-01"), as_new: true)
+    first, second = rules
+    assert_equal [0, nil], [first["used"], second["last"]]
+    assert_equal "1 Dec 2026", first["last"]
+  end
+
   def test_former_versions_and_the_way_back
     first = rules.first
     ask(:put, "/rules/#{first["id"]}", {version: 1, body: first["body"].merge("then" => {"priority" => "low"}, "name" => "Renamed")})

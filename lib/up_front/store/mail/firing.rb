@@ -15,8 +15,9 @@ module UpFront
         end
       end
 
-      # @return [Hash{Integer=>Time}] by rule, the last arrival on which it spoke
-      def self.last = joins(:message).group(:rule_id).maximum("messages.arrived_at")
+      # It reads all on which these rules ever spoke.
+      # @param rule_ids [Array<Integer>] @return [Hash{Integer=>Time}] by rule, the last arrival on which it spoke
+      def self.last(rule_ids) = where(rule_id: rule_ids).joins(:message).group(:rule_id).maximum("messages.arrived_at")
     end
   end
 end

@@ -33,7 +33,7 @@ module UpFront
         def did(id)
           load
           counts = @arrivals.key?(id) ? @arrivals[id].map { (@rulebook.zone.date(_1) - @first).to_i }.tally : {}
-          last = @last[id]
+          last = @arrivals.key?(id) ? @arrivals[id].max : @last[id]
           {used: counts.values.sum, since: @first.iso8601, bars: Array.new(DAYS) { counts.fetch(_1, 0) },
            last: (last && last <= @now) ? @time_format.moment(last) : nil}
         end
@@ -48,7 +48,7 @@ module UpFront
 
         def load
           @arrivals ||= Store::Firing.arrivals(since: @rulebook.zone.instant(@first, 0), before: @now)
-          @last ||= Store::Firing.last
+          @last ||= Store::Firing.last(Store::Rule.where(deleted_at: nil).ids - @arrivals.keys) # the others' last is among these arrivals
         end
 
         def marks(rule)
