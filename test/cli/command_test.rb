@@ -47,7 +47,7 @@ class CommandTest < Minitest::Test
     taken = TCPServer.new("127.0.0.1", 0)
     _, error, status = run_executable("upfront", "serve", "--port", taken.addr[1].to_s, "--database", path("x.sqlite3"))
     assert_equal [1, true], [status, error.include?("Port #{taken.addr[1]} is in use")]
-    assert_match(/listens on this machine alone/, upfront("serve", "--host", "0.0.0.0")[1])
+    assert_match(/set a passphrase first/, upfront("serve", "--host", "0.0.0.0")[1])
   ensure
     taken.close
   end
