@@ -51,7 +51,7 @@ class PartsTest < Minitest::Test
 
   def test_the_other_screens_are_at_hand_when_the_server_is_gone
     front
-    assert_seen(true) { page.evaluate_script("performance.getEntriesByType('resource').some(({name}) => name.includes('SourcesScreen'))") }
+    assert_seen(true) { page.evaluate_script("performance.getEntriesByType('resource').some(({name}) => name.includes('MailInScreens'))") }
     @server.stop
     click_link "Week"
     assert_text "server is not answering"
