@@ -4,8 +4,6 @@ module UpFront
   module CLI
     # Makes an edition of house rules from the database's rules, and writes it with its checksum beside it.
     class Publish
-      FIRMNESS = {for_all: "for_all", suggested: "suggested", offered: "offered"}.freeze
-
       # @param options [Hash] see {App#publish} @param clock [#now]
       def initialize(options, clock:)
         @options = options
@@ -14,7 +12,7 @@ module UpFront
 
       # @param path [String] @yield [String] a line to be told @raise [Unusable, Core::Refused, Desk::Act::Impossible]
       def call(path)
-        personal = @act.preview(given).personal.map { "#{_1.what}, in #{_1.where}" }
+        personal = @act.preview(given).personal.map(&:said)
         personal.each { yield "Personal: #{_1}" }
         raise Unusable, "Nothing was written. Use --yes where others may see that." if personal.any? && !@options[:yes]
 
@@ -22,7 +20,7 @@ module UpFront
         Desk::PublishRules.write(path, done.result)
         yield "#{done.message} #{path} holds it, and #{path}#{Post::PublishedFile::BESIDE} its checksum."
       rescue SystemCallError => error
-        raise Unusable, "#{path} cannot be written: #{error.message[/\A[^@]+/].strip}."
+        raise Unusable, "#{path} cannot be written: #{Store::Fault.told(error)}."
       end
 
       private
@@ -37,7 +35,7 @@ module UpFront
 
       # @return [Hash, nil] nil where no rule is named
       def marked
-        named = FIRMNESS.flat_map { |option, firmness| @options[option].map { [_1, firmness] } }.to_h
+        named = Core::HouseMark::FIRMNESS.flat_map { |firmness| @options[firmness.to_sym].map { [_1, firmness] } }.to_h
         known = Store::CurrentRulebook.rulebook.own.to_h { [Core::Text.fold(_1.name), _1.name] }
         unknown = named.keys.reject { known.key?(Core::Text.fold(_1)) }
         raise Unusable, "There is no rule “#{unknown.first}”." if unknown.any?

@@ -20,7 +20,7 @@ module UpFront
       end
 
       def render
-        [status, {"content-type" => "application/problem+json"}, [JSON.generate(error_body)]]
+        [status, {"content-type" => Problems::TYPE}, [JSON.generate(error_body)]]
       end
 
       private

@@ -19,8 +19,7 @@ module UpFront
         most = LONGER.find { |path, _| path.match?(env["PATH_INFO"].to_s) }&.last || MOST
         return @app.call(env) if length(env) <= most
 
-        [413, {"content-type" => "application/problem+json"}, [JSON.generate(type: "about:blank", title: "Content Too Large", status: 413,
-          detail: "That is more than #{most / MIB} MB, which is the most that can be taken here.", errors: [])]]
+        Problems.answer(413, "That is more than #{most / MIB} MB, which is the most that can be taken here.")
       end
 
       private

@@ -86,9 +86,7 @@ module UpFront
       end
 
       def refusal(status, detail)
-        [status, {"content-type" => "application/problem+json", "cache-control" => "no-store"},
-          [JSON.generate(type: "about:blank", title: Rack::Utils::HTTP_STATUS_CODES.fetch(status), status: status, detail: detail,
-            errors: [])]]
+        Problems.answer(status, detail).tap { |_, headers, _| headers["cache-control"] = "no-store" }
       end
     end
   end

@@ -5,13 +5,22 @@ module UpFront
     # Errors as application/problem+json (RFC 9457): what a person can act on, with a pointer to the field.
     # What a person caused and what is our own fault are told apart.
     module Problems
+      TYPE = "application/problem+json"
+
+      # @return [Array(Integer, Hash, Array<String>)] of what stands before the application (Rack)
+      def self.answer(status, detail) = [status, {"content-type" => TYPE}, [JSON.generate(body(status, detail))]]
+
+      # @param errors [Array<Hash>] pointer (RFC 6901), expected, found @return [Hash]
+      def self.body(status, detail, errors: [], **more)
+        {type: "about:blank", title: Rack::Utils::HTTP_STATUS_CODES.fetch(status), status: status, detail: detail, errors: errors, **more}
+      end
+
       # @param errors [Array<Hash>] pointer (RFC 6901), expected, found
       module Helpers
         # @param more [Hash] members of its own (RFC 9457, section 3.2)
         def halt_problem(status, detail, errors: [], **more)
-          content_type "application/problem+json"
-          halt status, JSON.generate(type: "about:blank", title: Rack::Utils::HTTP_STATUS_CODES.fetch(status), status: status,
-            detail: detail, errors: errors, **more)
+          content_type TYPE
+          halt status, JSON.generate(Problems.body(status, detail, errors: errors, **more))
         end
       end
 

@@ -10,7 +10,9 @@ module UpFront
       MOST_LETTERS = 3 # a shorter name is a word like others
 
       # @!attribute where [String] "the rule “A”" @!attribute what [String] the address or the name
-      Found = Struct.new(:where, :what, keyword_init: true)
+      Found = Struct.new(:where, :what, keyword_init: true) do
+        def said = "#{what}, in #{where}"
+      end
 
       # @param edition [Hash] in the file's shape @param document [Hash] of the rulebook of whoever publishes it
       def initialize(edition, document)

@@ -31,11 +31,9 @@ module UpFront
         others = ChangeHouse.entries
         return others.reject { _1["place"] == place } unless edition
 
-        if @entry
-          others.map { (_1.equal?(@entry) || _1["place"] == place) ? entry : _1 }
-        else
-          [*others, entry]
-        end
+        return [*others, entry] unless @entry
+
+        others.map { (_1["place"] == place) ? entry : _1 }
       end
 
       # @return [Core::Rulebook] as it would be @raise [Core::Refused]

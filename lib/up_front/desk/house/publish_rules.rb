@@ -1,5 +1,6 @@
 # frozen_string_literal: true
 
+require "active_support/core_ext/file/atomic"
 require "digest"
 
 module UpFront
@@ -48,10 +49,8 @@ module UpFront
 
       # Writes both so that a reader finds the former or the new, and never half of one. @param path [String] @return [nil]
       def self.write(path, text)
-        {path => text, "#{path}.sha256" => checksum(text, File.basename(path))}.each do |to, bytes|
-          part = "#{to}.part"
-          File.write(part, bytes)
-          File.rename(part, to)
+        {path => text, "#{path}#{Post::PublishedFile::BESIDE}" => checksum(text, File.basename(path))}.each do |to, bytes|
+          File.atomic_write(to) { _1 << bytes }
         end
         nil
       end

@@ -52,7 +52,7 @@ module UpFront
         @folder = folder
         from_copy { |rows| write_all(rows) }
       rescue SystemCallError => error
-        raise Impossible, "#{folder} could not be written: #{error.message[/\A[^@]+/].strip}. What is there is not whole."
+        raise Impossible, "#{folder} could not be written: #{Store::Fault.told(error)}. What is there is not whole."
       end
 
       private

@@ -32,6 +32,9 @@ module UpFront
         causes(error).filter_map { |cause| WORDS.find { |type, _| cause.is_a?(type) }&.last }.last
       end
 
+      # @param error [SystemCallError, SQLite3::Exception] @return [String] why a file could not be written, without the place in the code
+      def told(error) = words(error) || (error.is_a?(SystemCallError) ? SystemCallError.new(nil, error.errno).message : error.message)
+
       # What an error was raised over: taking back what failed fails too, and hides why.
       def causes(error) = [error].tap { |all| all << all.last.cause while all.last.cause && all.size < MOST_CAUSES }
       private_class_method :causes

@@ -48,7 +48,7 @@ module UpFront
         File.open(part) { _1.fsync }
         File.rename(part, path)
       rescue SystemCallError, SQLite3::Exception => error
-        raise Impossible, "#{path} could not be written: #{Fault.words(error) || error.message}"
+        raise Impossible, "#{path} could not be written: #{Fault.told(error)}"
       ensure
         [part, *BESIDE.map { "#{part}#{_1}" }].each { FileUtils.rm_f(_1) }
       end

@@ -23,7 +23,7 @@ module UpFront
         # @param shown [Desk::PublishRules::Shown]
         def shown(shown)
           {text: JSON.pretty_generate(shown.edition), faults: shown.faults.map { fault(_1, shown.edition) },
-           personal: shown.personal.map { "#{_1.what}, in #{_1.where}" }, rules: read(shown)}
+           personal: shown.personal.map(&:said), rules: read(shown)}
         end
 
         private

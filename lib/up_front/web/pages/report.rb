@@ -1,7 +1,5 @@
 # frozen_string_literal: true
 
-require "csv"
-
 module UpFront
   module Web
     module Pages
@@ -28,12 +26,11 @@ module UpFront
 
         # @return [String] a line a day (RFC 4180)
         def to_csv
-          CSV.generate(row_sep: "\r\n") do |csv|
-            csv << %w[date working_day messages straight_in interruptions longest_undisturbed_minutes alerts]
-            @days.report.days.each do |day|
-              csv << [day[:date].iso8601, day[:working] ? 1 : 0, *day.values_at(:mail, :straight, :interruptions, :longest, :alerts)]
-            end
+          names = %w[date working_day messages straight_in interruptions longest_undisturbed_minutes alerts]
+          days = @days.report.days.map do |day|
+            [day[:date].iso8601, day[:working] ? 1 : 0, *day.values_at(:mail, :straight, :interruptions, :longest, :alerts)]
           end
+          [names, *days].map { Post::TableLine.of(_1) }.join
         end
 
         private
