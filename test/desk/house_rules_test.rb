@@ -10,20 +10,17 @@ class FollowedHouseTest < Minitest::Test
 
   def setup
     super
-    @folder = Dir.mktmpdir("up-front-house")
-    @place = File.join(@folder, "house.json")
     @passed = 0
-    set_up(rules: [rule("Mine", when: from("me"), then: {"priority" => "low"})])
+    set_up_house(when: from("me"))
     @looks = Desk::LookAtHouses.new(clock, monotonic: -> { @passed += 3_600 })
   end
 
   def teardown
-    FileUtils.rm_rf(@folder)
+    remove_house
     super
   end
 
   def from(who) = {"fact" => "from", "op" => "is", "value" => [who]}
-  def publish(*rules, **more) = File.write(@place, JSON.generate(edition(*rules, **more)))
   def follow(...) = publish(...).then { Desk::FollowHouse.new(clock).call(@place) }
   def book = Store::CurrentRulebook.rulebook
   def names = book.rules.map(&:name)

@@ -10,17 +10,14 @@ class HouseAPITest < Minitest::Test
 
   def setup
     super
-    @folder = Dir.mktmpdir("up-front-house")
-    @place = File.join(@folder, "house.json")
-    set_up(rules: [rule("Mine", then: {"priority" => "low"})])
+    set_up_house
   end
 
   def teardown
-    FileUtils.rm_rf(@folder)
+    remove_house
     super
   end
 
-  def publish(*rules, **more) = File.write(@place, JSON.generate(edition(*rules, **more)))
   def house = ask(:get, "/house")["houses"].first
   def named(name) = house["rules"].find { _1["name"] == name }
 

@@ -26,11 +26,9 @@ module UpFront
       private
 
       def given
-        last = Desk::PublishRules.last
-        {"publisher" => @options[:publisher] || last["publisher"], "contact" => @options[:contact] || last["contact"],
-         "edition" => @options[:edition]&.to_i || (last["edition"].to_i + 1), "note" => @options[:note],
-         "holds_from" => @options[:holds_from], "marked" => marked || last["marked"] || {}, "templates" => last["templates"] || [],
-         "days_off" => last["days_off"] == true}
+        said = {"publisher" => @options[:publisher], "contact" => @options[:contact], "edition" => @options[:edition]&.to_i,
+                "note" => @options[:note], "holds_from" => @options[:holds_from], "marked" => marked}
+        Desk::PublishRules.following.merge(said.compact)
       end
 
       # @return [Hash, nil] nil where no rule is named

@@ -1,10 +1,10 @@
 import Button from "@mui/material/Button";
-import TextField from "@mui/material/TextField";
 import { useState } from "react";
 import { useSignIn } from "../../api/access";
 import { Check } from "../../parts/Check";
 import { Fault } from "../../parts/Fault";
 import { Mark } from "../../parts/Mark";
+import { PassphraseField } from "../../parts/PassphraseField";
 import styles from "./access.module.css";
 
 /** What stands in place of everything while one is not signed in. */
@@ -27,15 +27,7 @@ export function SignInScreen() {
         }}
       >
         <input type="text" name="username" autoComplete="username" value="Up Front" readOnly hidden />
-        <TextField
-          label="Passphrase"
-          type={seen ? "text" : "password"}
-          autoFocus
-          fullWidth
-          value={passphrase}
-          onChange={(event) => setPassphrase(event.target.value)}
-          slotProps={{ htmlInput: { autoComplete: "current-password", maxLength: 1000 } }}
-        />
+        <PassphraseField label="Passphrase" value={passphrase} change={setPassphrase} seen={seen} first />
         <Check label="Show it" on={seen} turn={setSeen} />
         <Check label="Keep me signed in on this device for a month" on={keep} turn={setKeep} />
         <Button type="submit" variant="contained" disabled={!passphrase || signIn.isPending}>

@@ -1,8 +1,8 @@
 import Button from "@mui/material/Button";
-import TextField from "@mui/material/TextField";
 import { useState } from "react";
 import { useEndSession, useOthersOut, useSessions, useSetPassphrase, useSignOut } from "../../api/access";
 import { Fault } from "../../parts/Fault";
+import { PassphraseField } from "../../parts/PassphraseField";
 import ui from "../../parts/page.module.css";
 import { MailInNav } from "./MailInNav";
 import styles from "./signed-in.module.css";
@@ -44,7 +44,7 @@ function Signed({ page }: { page: Page }) {
   return (
     <>
       {page.failed && <p className={ui.hint}>{page.failed}</p>}
-      <ul className={styles.sessions}>
+      <ul className={ui.rows}>
         {page.sessions.map((each) => (
           <li key={each.id}>
             <div>
@@ -108,24 +108,8 @@ function Passphrase({ known }: { known: boolean }) {
           set.mutate({ passphrase: next, ...(known ? { current } : {}) }, { onSuccess: done });
         }}
       >
-        {known && (
-          <TextField
-            size="small"
-            type="password"
-            label="The one that holds now"
-            value={current}
-            onChange={(event) => setCurrent(event.target.value)}
-            slotProps={{ htmlInput: { autoComplete: "current-password" } }}
-          />
-        )}
-        <TextField
-          size="small"
-          type="password"
-          label="The new one"
-          value={next}
-          onChange={(event) => setNext(event.target.value)}
-          slotProps={{ htmlInput: { autoComplete: "new-password" } }}
-        />
+        {known && <PassphraseField label="The one that holds now" value={current} change={setCurrent} />}
+        <PassphraseField label="The new one" value={next} change={setNext} fresh />
         <Button type="submit" disabled={!next || (known && !current) || set.isPending}>
           Set it
         </Button>

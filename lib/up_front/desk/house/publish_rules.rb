@@ -14,8 +14,13 @@ module UpFront
       # @!attribute personal [Array<Core::PersonalInEdition::Found>]
       Shown = Struct.new(:edition, :faults, :personal, keyword_init: true)
 
-      # @return [Hash] what was published last: publisher, contact, edition, marked
-      def self.last = Store::Setting[KEY] || {}
+      # @return [Hash] what the next edition begins as, from what was published last; in the shape of {#preview}, no note yet.
+      #   Before the first, publisher and contact are nil
+      def self.following
+        last = Store::Setting[KEY] || {}
+        {"publisher" => last["publisher"], "contact" => last["contact"], "edition" => last["edition"].to_i + 1,
+         "marked" => last["marked"] || {}, "templates" => last["templates"] || [], "days_off" => last["days_off"] == true}
+      end
 
       # @param given [Hash] of {GIVEN}; "edition", "marked" (by name of the rule how firm), "templates", "days_off" @return [Shown]
       def preview(given)

@@ -11,13 +11,14 @@ module UpFront
         end
 
         def to_h
-          last = Desk::PublishRules.last
           document = @rulebook.document
-          {publisher: last["publisher"].to_s, contact: last["contact"] || @rulebook.owner["addresses"].first.to_s,
-           edition: last["edition"].to_i + 1, marked: last["marked"] || {}, templates: last["templates"] || [],
-           days_off: last["days_off"] == true, published: !last.empty?,
-           rules: @rulebook.own.map { {id: _1.id, name: _1.name, sentence: Core::Sentence.told(_1)} },
-           all_templates: document.fetch("templates", []).map { _1["name"] }, own_days_off: document.dig("plan", "days_off").to_a.size}
+          next_edition = Desk::PublishRules.following.transform_keys(&:to_sym)
+          next_edition.merge(
+            publisher: next_edition[:publisher].to_s, contact: next_edition[:contact] || @rulebook.owner["addresses"].first.to_s,
+            published: next_edition[:edition] > 1,
+            rules: @rulebook.own.map { {id: _1.id, name: _1.name, sentence: Core::Sentence.told(_1)} },
+            all_templates: document.fetch("templates", []).map { _1["name"] }, own_days_off: document.dig("plan", "days_off").to_a.size
+          )
         end
 
         # @param shown [Desk::PublishRules::Shown]

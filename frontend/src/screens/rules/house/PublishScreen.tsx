@@ -81,7 +81,7 @@ function PublishForm({ page, made, make, making }: Given) {
         <h2>Which rules</h2>
       </div>
       {page.rules.length === 0 && <p className={ui.quiet}>There are no rules of yours to publish yet.</p>}
-      <ul className={styles.rules}>
+      <ul className={`${ui.rows} ${styles.rules}`}>
         {page.rules.map((rule) => (
           <li key={rule.id}>
             <div>
@@ -178,7 +178,7 @@ function PublishForm({ page, made, make, making }: Given) {
               </ul>
             </div>
           )}
-          <ul className={styles.rules}>
+          <ul className={`${ui.rows} ${styles.rules}`}>
             {shown.rules.map((rule) => (
               <li key={rule.name}>
                 <div>
