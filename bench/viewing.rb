@@ -11,8 +11,8 @@ class Viewing
   RUNS = 7
   WHY = {"all mail" => "it asks for all"}.freeze
   SHIFT_DAYS = 40
-  TABLES = {"message_texts" => "message_id", "message_people" => "message_id", "message_references" => "message_id",
-            "claims" => "message_id", "states" => "message_id", "firings" => "message_id", "safe_htmls" => "message_id"}.freeze
+  DAY = 86_400 # seconds
+  TABLES = %w[message_texts message_people message_references message_threads traffic claims states firings safe_htmls].freeze
   CONDITIONS = {
     "all mail" => {"all" => []}, "unread" => {"fact" => "unread", "op" => "is", "value" => true},
     "a label, unread" => {"all" => [{"fact" => "label", "op" => "is", "value" => ["Loans"]},
@@ -54,22 +54,13 @@ class Viewing
     end
   end
 
-  # As many messages as shall lie there.
+  # As many messages as shall lie there. A copy's moments are as much earlier as it is itself, and its letters answer one another.
   def multiply
-    nil while Desk::MakeSafe.new(Bench::OPENS).call.positive?
+    [Desk::MakeSafe.new(Bench::OPENS), Desk::FindThreads.new(Bench::OPENS)].each { |work| nil while work.call.positive? }
     first = Store::Message.maximum(:id)
-    columns = Store::Message.column_names - %w[id digest message_id arrived_at sent_at]
     copies = (@messages - Store::Message.count).fdiv(Store::Message.count).ceil
-    (1..copies).each do |copy|
-      shift = "-#{copy * SHIFT_DAYS} days"
-      Store::Record.transaction do
-        run("INSERT INTO messages (id, digest, message_id, arrived_at, sent_at, #{columns.join(", ")}) SELECT id + #{first * copy}, " \
-          "digest || '-#{copy}', message_id || '-#{copy}', #{earlier("arrived_at", shift)}, #{earlier("sent_at", shift)}, " \
-            "#{columns.join(", ")} FROM messages WHERE id <= #{first}")
-        TABLES.each { |table, key| lay(table, key, first, first * copy) }
-      end
-    end
-    Store::Setting[Store::SafeHTML::KEY] = Store::Message.maximum(:id)
+    (1..copies).each { |copy| Store::Record.transaction { lay(copy, first) } }
+    Store::Setting[Store::SafeHTML::KEY] = Store::Setting[Store::Threads::KEY] = Store::Message.maximum(:id)
     gone_through
     Store::Database.analyse
   end
@@ -120,16 +111,34 @@ class Viewing
 
   # As a person leaves it: what is older than a month is cleared, and one in ten of it was never read.
   def gone_through
-    old = "(SELECT id FROM messages WHERE arrived_at < datetime('#{@now.utc.strftime("%F %T")}', '-30 days'))"
-    run("UPDATE states SET cleared_at = datetime('now'), unread = (message_id % 10 = 0) WHERE message_id IN #{old}")
+    now = "'#{@now.utc.strftime("%F %T")}'"
+    run("UPDATE states SET cleared_at = ifnull(surface_at, #{now}), unread = (message_id % 10 = 0) WHERE message_id IN " \
+      "(SELECT id FROM messages WHERE arrived_at < datetime(#{now}, '-30 days'))")
   end
 
-  def lay(table, key, first, by)
-    columns = Store::Record.with_connection { _1.columns(table).map(&:name) } - ["id", key]
-    run("INSERT INTO #{table} (#{[key, *columns].join(", ")}) SELECT #{["#{key} + #{by}", *columns].join(", ")} FROM #{table} WHERE " \
-      "#{key} <= #{first}")
+  def lay(copy, first)
+    into("messages", "id", first, copy, "digest" => "digest || '-#{copy}'", "message_id" => "message_id || '-#{copy}'")
+    alone = "' ' || (substr(thread, 2) + #{first * copy})"
+    others = {"message_references" => {"reference" => "reference || '-#{copy}'"},
+              "message_threads" => {"conversation" => "conversation + #{first * copy}",
+                                    "thread" => "CASE WHEN thread LIKE ' %' THEN #{alone} ELSE thread END"}}
+    TABLES.each { |table| into(table, "message_id", first, copy, others.fetch(table, {})) }
   end
 
-  def earlier(column, shift) = "strftime('%Y-%m-%d %H:%M:%f000', #{column}, '#{shift}')"
+  # @param key [String] the column of the message's number @param others [Hash] what becomes of other columns
+  def into(table, key, first, copy, others)
+    columns = Store::Record.with_connection { _1.columns(table) }.reject { |column| column.name == "id" && key != "id" }
+    values = columns.to_h { |column| [column.name, others[column.name] || earlier(column, copy)] }
+    values[key] = "#{key} + #{first * copy}"
+    run("INSERT INTO #{table} (#{values.keys.join(", ")}) SELECT #{values.values.join(", ")} FROM #{table} WHERE #{key} <= #{first}")
+  end
+
+  # Moments are kept as text, or as whole seconds.
+  def earlier(column, copy)
+    return "strftime('%Y-%m-%d %H:%M:%f000', #{column.name}, '-#{copy * SHIFT_DAYS} days')" if column.type == :datetime
+
+    (column.name.end_with?("_at") && column.type == :integer) ? "#{column.name} - #{copy * SHIFT_DAYS * DAY}" : column.name
+  end
+
   def run(sql) = Store::Record.with_connection { _1.execute(sql) }
 end
