@@ -79,6 +79,8 @@ class SQLReaderTest < Minitest::Test
     assert_empty check.faults
     expected = @values.select { |_, mail| Core::Matcher.holds?(node, Core::Reading.new(mail)) }.keys
     assert_equal expected, Store::SQLReader.messages(node).order(:id).pluck(:id), condition.inspect
+    asked_each = Store::Message.where(Store::SQLReader.new(few: true).sql(node))
+    assert_equal expected, asked_each.order(:id).pluck(:id), "each by itself: #{condition.inspect}"
     expected.size
   end
 

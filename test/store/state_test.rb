@@ -81,8 +81,10 @@ class StateTest < Minitest::Test
     node = Core::Condition.read(condition, check = Core::Check.new, Store::CurrentRulebook.rulebook.names, state: true)
     assert_empty check.faults
     expected = @readings.select { |_, reading| Core::Matcher.holds?(node, reading) }.keys
-    assert_equal expected.sort, Store::Message.joins(:state, :claim).where(Store::SQLReader.new(clock.now).sql(node)).order(:id)
-      .pluck(:id) & @ids, condition.inspect
+    [false, true].each do |few|
+      asked = Store::Message.joins(:state, :claim).where(Store::SQLReader.new(clock.now, few: few).sql(node))
+      assert_equal expected.sort, asked.order(:id).pluck(:id) & @ids, "#{condition.inspect}, few: #{few}"
+    end
     expected.size
   end
 
@@ -99,6 +101,23 @@ class StateTest < Minitest::Test
         .zero?) : {%w[all any none].sample(random: @random) => Array.new(@random.rand(4)) { grow.call(depth - 1) }}
     }
     60.times { agree(grow.call(3)) }
+  end
+
+  # However many of the newest are looked through first, and whatever a page is grouped by.
+  def test_a_page_is_a_stretch_of_the_whole_order
+    rulebook = Store::CurrentRulebook.rulebook
+    LEAVES.each do |given|
+      body = {"name" => "V", "when" => leaf(*given), "sent" => true, "group_by" => "priority"}
+      query = Store::ViewQuery.new(Core::View.read(body, Core::Check.new, rulebook.names), clock.now, rulebook.zone)
+      [nil, "normal", "high"].each do |group|
+        whole = query.ordered(group).pluck(:message_id)
+        offset, limit, near = @random.rand(3), @random.rand(1..4), @random.rand(1..@ids.size)
+        assert_equal whole[offset, limit].to_a, query.page(offset, limit, group: group, near: near).map(&:message_id),
+          [given, group, offset, limit, near].inspect
+        sought = @ids.sample(4, random: @random)
+        assert_equal whole & sought, query.among(sought) unless group
+      end
+    end
   end
 
   def test_what_is_asked_of_state_can_be_written_and_heard

@@ -54,21 +54,23 @@ module UpFront
         kept = @kept[view.id]
         body = view.to_h
         if kept.nil? || kept.body != body
-          kept = Kept.new(body, nil, counted(view, now, zone).count)
+          kept = Kept.new(body, nil, counted(view, ViewQuery.new(view, now, zone)).count)
         elsif touched.any?
-          kept = kept.with(current_bits(kept, touched, counted(view, now, zone)))
+          kept = kept.with(current_bits(kept, touched, view, ViewQuery.new(view, now, zone)))
         end
         (@kept[view.id] = kept).count
       end
 
-      def current_bits(kept, touched, states) = kept.bits ? changed(kept.bits, touched, states) : bits_of(all(states))
+      def current_bits(kept, touched, view, query)
+        return bits_of(all(counted(view, query))) unless kept.bits
 
-      def changed(bits, touched, states) = (bits & ~bits_of(touched)) | bits_of(states.where(message_id: touched).pluck(:message_id))
+        (kept.bits & ~bits_of(touched)) | bits_of(counted(view, query.few).where(message_id: touched).pluck(:message_id))
+      end
 
       # In one row: half a hundred thousand numbers come over several times faster so than a row each.
       def all(states) = JSON.parse(states.pick(Arel.sql("json_group_array(states.message_id)")))
 
-      def counted(view, now, zone) = ViewQuery.new(view, now, zone).then { (view.badge == "unread") ? _1.unread_states : _1.states }
+      def counted(view, query) = (view.badge == "unread") ? query.unread_states : query.states
 
       # @return [Array<Integer>] the messages that may count otherwise than the last time
       def touched(now, views)

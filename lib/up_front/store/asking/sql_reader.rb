@@ -16,10 +16,12 @@ module UpFront
       # @param now [Time, nil] the moment for conditions on state
       # @param id [String] the column that holds a message's number
       # @param from [Integer] only messages from this number on matter: the index of words need not be read before it
-      def initialize(now = nil, id: "messages.id", from: 1)
+      # @param few [Boolean] few messages are asked about: see {FewOrAll}
+      def initialize(now = nil, id: "messages.id", from: 1, few: false)
         @now = now
         @id = id
         @from = from
+        @belonging = FewOrAll.new(id, few)
         @tables = Set.new
       end
 
@@ -60,7 +62,7 @@ module UpFront
       end
 
       def state(operand, fact)
-        states = StateSQL.new(@now, id: @id)
+        states = StateSQL.new(@now, id: @id, few: @belonging.few?)
         tables.merge(states.tables(fact.name))
         case operand
         when T::Flag::Operand then operand.value ? states.flag(fact.name) : "NOT (#{states.flag(fact.name)})"
@@ -96,7 +98,8 @@ module UpFront
       # What the index of words can answer is asked of it; what came since it was brought up to date, of the texts.
       def mentions(operand, fact)
         each = operand.phrases.map { |phrase| SearchIndex.phrase(phrase) }
-        return in_texts(fact, words(operand, fact)) if header(fact) || each.any?(&:nil?) || !SearchIndex.holds?(fact.columns)
+        return in_texts(fact, words(operand, fact)) if @belonging.few? || header(fact) || each.any?(&:nil?) ||
+          !SearchIndex.holds?(fact.columns)
 
         question = SearchIndex.question(each, fact.columns.map { "#{_1}_words" }, all: operand.all)
         "#{@id} IN (SELECT rowid FROM message_search WHERE message_search MATCH #{quote(question)} AND rowid >= #{@from} " \
@@ -129,7 +132,7 @@ module UpFront
       end
 
       def person(roles, condition)
-        "#{@id} IN (SELECT people.message_id FROM message_people people WHERE people.role IN (#{list(roles)}) AND (#{condition}))"
+        @belonging.told("people.message_id", "message_people people", "people.role IN (#{list(roles)}) AND (#{condition})")
       end
 
       def in_set(set)

@@ -13,12 +13,19 @@ module UpFront
       # @!attribute key [String] @!attribute count [Integer] @!attribute unread [Integer] @!attribute newest [Integer] a message of it
       Group = Struct.new(:key, :count, :unread, :newest, keyword_init: true)
 
+      NEAR = 3_000
+
       # @param view [Core::View] @param now [Time] @param zone [Core::Zone]
-      def initialize(view, now, zone)
+      # @param few [Boolean] it shall be asked about few messages: see {FewOrAll}
+      def initialize(view, now, zone, few: false)
         @view = view
         @now = now
         @zone = zone
+        @few = few
       end
+
+      # @return [ViewQuery] the same for few messages
+      def few = self.class.new(@view, @now, @zone, few: true)
 
       # @return [ActiveRecord::Relation] of {State}, joined with what the view asks of
       def states = joined(*tables).where(*scope).where(condition)
@@ -43,11 +50,15 @@ module UpFront
       end
 
       # @param offset [Integer] @param limit [Integer] @param group [String, nil] the key of one group
+      # @param near [Integer] so many of the newest messages are looked through first, in which most pages are found
       # @return [Array<State>] in the view's order
-      def page(offset, limit, group: nil) = ordered(group).offset(offset).limit(limit).to_a
+      def page(offset, limit, group: nil, near: NEAR)
+        found = few.newest(near, group).offset(offset).limit(limit).to_a if newest_first?
+        (found&.size == limit) ? found : ordered(group).offset(offset).limit(limit).to_a
+      end
 
       # @param ids [Array<Integer>] @return [Array<Integer>] those of them that it holds, in its order
-      def among(ids) = ordered.where(message_id: ids).pluck(:message_id)
+      def among(ids) = few.ordered.where(message_id: ids).pluck(:message_id)
 
       # @return [Array<Group>] the first to come first
       def groups(most)
@@ -60,17 +71,26 @@ module UpFront
         rows.map { |group, count, unread, newest| Group.new(key: group.to_s, count: count, unread: unread, newest: newest) }
       end
 
+      protected
+
+      # Of the newest messages alone, which SQLite goes through one after the other, from the newest on, until a page is full.
+      def newest(many, group)
+        oldest = Message.order(arrived_at: :desc).offset(many).limit(1).select(:arrived_at)
+        ordered(group).where("messages.arrived_at >= ifnull((#{oldest.to_sql}), '')")
+      end
+
       private
 
-      JOINS = {"messages" => "JOIN messages ON messages.id = states.message_id",
-               "claims" => "JOIN claims ON claims.message_id = states.message_id"}.freeze
+      MESSAGES = "JOIN messages %s ON messages.id = states.message_id"
+      JOINS = {"messages" => format(MESSAGES, ""), "claims" => "JOIN claims ON claims.message_id = states.message_id"}.freeze
 
       def joined(*tables) = State.joins(JOINS.slice(*tables).values.join(" "))
+      def newest_first? = @view.sort == {"by" => "time", "descending" => true}
       def condition = (@condition ||= written).first
       def tables = (@condition ||= written).last
 
       def written
-        reader = SQLReader.new(@now, id: "states.message_id")
+        reader = SQLReader.new(@now, id: "states.message_id", few: @few)
         [reader.sql(@view.when), [*reader.tables, *("messages" if @view.sent || @view.accounts.any?)]]
       end
 

@@ -7,8 +7,8 @@ module UpFront
     class StateSQL
       # Messages into which somebody has written since, the owner or others.
       ANSWERED = <<~SQL.tr("\n", " ").freeze
-        SELECT asked.id FROM messages replies JOIN message_references ON message_references.message_id = replies.id
-        JOIN messages asked ON asked.message_id = message_references.reference WHERE
+        messages replies JOIN message_references ON message_references.message_id = replies.id
+        JOIN messages asked ON asked.message_id = message_references.reference
       SQL
       TO_OTHERS = <<~SQL.tr("\n", " ").freeze
         EXISTS (SELECT 1 FROM message_people people WHERE people.message_id = messages.id AND people.role IN ('to', 'cc')
@@ -26,7 +26,7 @@ module UpFront
 
       OPEN = "states.cleared_at IS NULL AND states.discarded_at IS NULL" # as the partial indexes have it
       FOLLOW_UP = "#{OPEN} AND NOT states.taken_up AND claims.follow_up_at IS NOT NULL AND states.message_id IN " \
-        "(SELECT message_id FROM claims WHERE follow_up_at IS NOT NULL)".freeze # few of all: found by their index
+        "(SELECT message_id FROM claims WHERE follow_up_at IS NOT NULL)".freeze # not many of all: found by their index
       # Its moment brings it to the Front, or brought it.
       COMES = <<~SQL.tr("\n", " ").freeze
         (states.came = 'arrived' AND states.surface_at IS NOT NULL AND (states.cleared_at IS NULL OR states.cleared_at >= states.surface_at)
@@ -54,9 +54,11 @@ module UpFront
       ).freeze
 
       # @param now [Time] the moment @param id [String] the column that holds a message's number
-      def initialize(now, id: "messages.id")
+      # @param few [Boolean] few messages are asked about: see {FewOrAll}
+      def initialize(now, id: "messages.id", few: false)
         @now = Record.with_connection { _1.quote(now.getutc) }
         @id = id
+        @belonging = FewOrAll.new(id, few)
       end
 
       # @param name [String] of a fact of state @return [Array<String>]
@@ -73,8 +75,8 @@ module UpFront
         when "held" then held
         when "keep_at_top" then keep_at_top
         when "follow_up_due" then "(#{FOLLOW_UP} AND #{come("claims.follow_up_at")})"
-        when "alerted" then "(#{@id} IN (SELECT message_id FROM alerts WHERE silenced_by IS NULL))"
-        when "answered" then "(states.answered_elsewhere OR #{@id} IN (#{ANSWERED} replies.from_me))"
+        when "alerted" then own("message_id", "alerts", "silenced_by IS NULL")
+        when "answered" then "(states.answered_elsewhere OR #{own("asked.id", ANSWERED, "replies.from_me")})"
         when "awaiting_reply" then "#{@id} IN (#{AWAITED})"
         when "answer_overdue" then "#{@id} IN (#{AWAITED} AND due_at <= #{@now})"
         when "has_task" then "#{@id} IN (SELECT message_id FROM tasks WHERE #{Task::OPEN} AND message_id IS NOT NULL)"
@@ -87,7 +89,7 @@ module UpFront
       # It asks the owner something, they have not answered, and it is not done with.
       def awaits_mine
         "(#{OPEN} AND messages.asks_something AND NOT messages.from_me AND EXISTS (#{TO_ME}) AND NOT states.answered_elsewhere AND " \
-          "#{@id} NOT IN (#{ANSWERED} replies.from_me))".sub(":mine") do
+          "NOT #{own("asked.id", ANSWERED, "replies.from_me")})".sub(":mine") do
             listed(CurrentRulebook.rulebook.names.me.keys.to_a).presence || "NULL"
           end
       end
@@ -108,7 +110,7 @@ module UpFront
       def priority(levels)
         list = listed(levels)
         asked = "#{PRIORITY} IN (#{list})"
-        return asked if levels.include?(COMMON)
+        return asked if levels.include?(COMMON) || @belonging.few?
 
         own = "SELECT message_id FROM states WHERE priority IN (#{list}) UNION ALL SELECT message_id FROM claims WHERE priority IN " \
           "(#{list})"
@@ -116,22 +118,25 @@ module UpFront
       end
 
       # @param names [Array<String>] as the rulebook spells them
-      def labelled(names) = "#{@id} IN (SELECT message_id FROM message_labels WHERE label IN (#{listed(names)}))"
+      def labelled(names) = own("message_id", "message_labels", "label IN (#{listed(names)})")
 
       def inked(names)
         list = listed(names)
         own = "SELECT message_id FROM states WHERE ink IN (#{list}) UNION ALL SELECT message_id FROM claims WHERE ink IN (#{list})"
-        "(states.message_id IN (#{own}) AND ifnull(#{INK}, '') IN (#{list}))"
+        asked = "ifnull(#{INK}, '') IN (#{list})"
+        @belonging.few? ? "(#{asked})" : "(states.message_id IN (#{own}) AND #{asked})"
       end
 
       # @param ids [Array<Integer>] of rules
-      def decided_by(ids) = "#{@id} IN (SELECT message_id FROM firings WHERE rule_id IN (#{ids.join(", ")}) AND outcome = 'matched')"
+      def decided_by(ids) = own("message_id", "firings", "rule_id IN (#{ids.join(", ")}) AND outcome = 'matched'")
 
       private
 
+      def own(...) = @belonging.told(...)
+
       def keep_at_top
         kept = "SELECT message_id FROM states WHERE keep_at_top UNION ALL SELECT message_id FROM claims WHERE keep_at_top"
-        "(states.message_id IN (#{kept}) AND COALESCE(states.keep_at_top, claims.keep_at_top) " \
+        "(#{"states.message_id IN (#{kept}) AND " unless @belonging.few?}COALESCE(states.keep_at_top, claims.keep_at_top) " \
           "AND (states.keep_until IS NULL OR states.keep_until > #{@now}))"
       end
 

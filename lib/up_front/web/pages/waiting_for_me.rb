@@ -13,19 +13,19 @@ module UpFront
 
         # @return [Hash, nil] a sentence and the view that shows them, where there is one; nil where nobody waits
         def said
-          count = mail.count
+          count, first = mail.pick(Arel.sql("count(*)"), Arel.sql("min(unixepoch(arrived_at))"))
           return if count.zero?
 
-          first = mail.minimum(:arrived_at).to_time
-          since = Core::TimeFormat.lasting(((@now - first) / 60).to_i)
+          since = Core::TimeFormat.lasting((@now.to_i - first) / 60)
           {said: "#{Core::English.sentence(Core::English.count(count, "message"))} #{(count == 1) ? "waits" : "wait"} for your answer, " \
             "#{(count == 1) ? "for" : "the longest for"} #{since}.", view: view}
         end
 
         private
 
+        # What is open is little beside all that ever asked something.
         def mail
-          Store::Message.joins("JOIN states ON states.message_id = messages.id").where(Store::StateSQL.new(@now).awaits_mine)
+          Store::Message.joins("JOIN states ON states.message_id = messages.id").where(Store::StateSQL.new(@now, few: true).awaits_mine)
         end
 
         def view = @rulebook.views.find { asks?(_1) }&.id
