@@ -23,9 +23,10 @@ module UpFront
 
         private
 
-        # What is open is little beside all that ever asked something.
+        # What is open is little beside all that ever asked something, so it is gone through first (SQLite reorders no CROSS JOIN).
         def mail
-          Store::Message.joins("JOIN states ON states.message_id = messages.id").where(Store::StateSQL.new(@now, few: true).awaits_mine)
+          Store::State.joins("CROSS JOIN messages ON messages.id = states.message_id")
+            .where(Store::StateSQL.new(@now, few: true).awaits_mine)
         end
 
         def view = @rulebook.views.find { asks?(_1) }&.id
