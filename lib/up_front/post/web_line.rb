@@ -113,7 +113,7 @@ module UpFront
       def answer(socket, most, until_line)
         text = +"".b
         until until_line && text.include?("\n")
-          raise Failed, "The answer cannot be read." if text.bytesize >= most
+          raise Failed, "The answer is longer than the #{most / 1024} kB that are read of one." if text.bytesize >= most
 
           part = socket.read_nonblock([most - text.bytesize, 65_536].min, exception: false)
           break if part.nil?
