@@ -3,16 +3,16 @@
 module UpFront
   module Store
     # The numbers on the badges of saved views, kept current. What counts for a view is asked of the database once, and
-    # kept as a number with a bit for each message; later only those messages are asked about to which something has
+    # kept as a {Tally}; later only those messages are asked about to which something has
     # happened, by the events that tell of it, or whose moment has come.
     class BadgeCounts
       LOCK = Mutex.new
       MOST_TOUCHED = 5_000 # beyond that it is cheaper to ask anew
       TELLING = %w[arrived surfaced changed removed].freeze
 
-      # @!attribute bits [Integer, nil]
-      Kept = Struct.new(:body, :bits, :count) do
-        def with(bits) = (bits == self.bits) ? self : Kept.new(body, bits, bits.to_s(2).count("1"))
+      # @!attribute body [Hash] the view's @!attribute tally [Tally, nil] @!attribute number [Integer] before there is a tally
+      Kept = Struct.new(:body, :tally, :number) do
+        def count = tally ? tally.count : number
       end
 
       class << self
@@ -43,28 +43,27 @@ module UpFront
         upto = [Event.maximum(:id).to_i, Message.maximum(:id).to_i] # first: what happens from here on is gone through again the next time
         touched = @kept.empty? ? [] : touched(now, views)
         @kept, touched = {}, [] if touched.size > MOST_TOUCHED
-        @at, @event, @message = now, *upto
-        views.to_h { |view| [view.id, count(view, touched, now, rulebook.zone)] }
+        views.to_h { |view| [view.id, count(view, touched, now, rulebook.zone)] }.tap { @at, @event, @message = now, *upto }
       end
 
       private
 
-      # A view is only counted at first; its bits are made when something has happened.
+      # A view is only counted at first; its tally is made when something has happened.
       def count(view, touched, now, zone)
         kept = @kept[view.id]
         body = view.to_h
         if kept.nil? || kept.body != body
           kept = Kept.new(body, nil, counted(view, ViewQuery.new(view, now, zone)).count)
         elsif touched.any?
-          kept = kept.with(current_bits(kept, touched, view, ViewQuery.new(view, now, zone)))
+          bring_up(kept, touched, view, ViewQuery.new(view, now, zone))
         end
         (@kept[view.id] = kept).count
       end
 
-      def current_bits(kept, touched, view, query)
-        return bits_of(all(counted(view, query))) unless kept.bits
+      def bring_up(kept, touched, view, query)
+        return kept.tally = Tally.new(all(counted(view, query))) unless kept.tally
 
-        (kept.bits & ~bits_of(touched)) | bits_of(counted(view, query.few).where(message_id: touched).pluck(:message_id))
+        kept.tally.tell(touched, counted(view, query.few).where(message_id: touched).pluck(:message_id))
       end
 
       # In one row: half a hundred thousand numbers come over several times faster so than a row each.
@@ -95,14 +94,6 @@ module UpFront
       end
 
       def between(from, upto) = Message.where("arrived_at >= ? AND arrived_at <= ?", from, upto).pluck(:id)
-
-      def bits_of(ids)
-        return 0 if ids.empty?
-
-        digits = "0" * (ids.max + 1)
-        ids.each { digits.setbyte(-1 - _1, 49) }
-        digits.to_i(2)
-      end
     end
   end
 end
