@@ -10,10 +10,8 @@ module UpFront
       MOST_TOUCHED = 5_000 # beyond that it is cheaper to ask anew
       TELLING = %w[arrived surfaced changed removed].freeze
 
-      # @!attribute body [Hash] the view's @!attribute tally [Tally, nil] @!attribute number [Integer] before there is a tally
-      Kept = Struct.new(:body, :tally, :number) do
-        def count = tally ? tally.count : number
-      end
+      # @!attribute body [Hash] the view's @!attribute tally [Tally]
+      Kept = Struct.new(:body, :tally)
 
       class << self
         # @param rulebook [Core::Rulebook] @param now [Time]
@@ -43,27 +41,20 @@ module UpFront
         upto = [Event.maximum(:id).to_i, Message.maximum(:id).to_i] # first: what happens from here on is gone through again the next time
         touched = @kept.empty? ? [] : touched(now, views)
         @kept, touched = {}, [] if touched.size > MOST_TOUCHED
-        views.to_h { |view| [view.id, count(view, touched, now, rulebook.zone)] }.tap { @at, @event, @message = now, *upto }
+        views.to_h { |view| [view.id, count(view, touched, now, rulebook)] }.tap { @at, @event, @message = now, *upto }
       end
 
       private
 
-      # A view is only counted at first; its tally is made when something has happened.
-      def count(view, touched, now, zone)
+      def count(view, touched, now, rulebook)
+        query = ViewQuery.new(view, now, rulebook.zone)
         kept = @kept[view.id]
-        body = view.to_h
-        if kept.nil? || kept.body != body
-          kept = Kept.new(body, nil, counted(view, ViewQuery.new(view, now, zone)).count)
+        if kept.nil? || kept.body != view.to_h
+          kept = @kept[view.id] = Kept.new(view.to_h, Tally.new(all(counted(view, query))))
         elsif touched.any?
-          bring_up(kept, touched, view, ViewQuery.new(view, now, zone))
+          kept.tally.tell(touched, counted(view, query.few).where(message_id: touched).pluck(:message_id))
         end
-        (@kept[view.id] = kept).count
-      end
-
-      def bring_up(kept, touched, view, query)
-        return kept.tally = Tally.new(all(counted(view, query))) unless kept.tally
-
-        kept.tally.tell(touched, counted(view, query.few).where(message_id: touched).pluck(:message_id))
+        kept.tally.count
       end
 
       # In one row: half a hundred thousand numbers come over several times faster so than a row each.

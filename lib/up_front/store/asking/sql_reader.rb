@@ -78,13 +78,21 @@ module UpFront
 
       # @param only [String, nil] a condition without which it never began
       def ago(operand, only)
-        [only,
-          "#{of_message("arrived_at")} #{(operand.op == "within_last") ? ">=" : "<"} #{quote(operand.since(@now))}"].compact.join(" AND ")
+        since = operand.since(@now)
+        [only, (operand.op == "within_last") ? arrived(since, nil) : arrived(nil, since)].compact.join(" AND ")
       end
 
-      def periods(operand)
+      def periods(operand) = operand.ranges(@now).map { |from, upto| "(#{arrived(from, upto)})" }.join(" OR ")
+
+      # How much of all mail that is, as if as much came on every day, decides what SQLite reads first; it answers the same whatever is said
+      # (https://sqlite.org/lang_corefunc.html#likelihood).
+      # @param from [Time, nil] @param upto [Time, nil] exclusive
+      def arrived(from, upto)
         at = of_message("arrived_at")
-        operand.ranges(@now).map { |from, upto| "(#{at} >= #{quote(from.getutc)} AND #{at} < #{quote(upto.getutc)})" }.join(" OR ")
+        first = @first ||= Message.minimum(:arrived_at)&.to_time || @now
+        part = ([upto || @now, @now].min - [from || first, first].max).fdiv([@now - first, 1].max).clamp(0.0001, 0.9999)
+        start, *ending = [("#{at} >= #{quote(from)}" if from), ("#{at} < #{quote(upto)}" if upto)].compact
+        ["likelihood(#{start}, #{part.round(4)})", *ending].join(" AND ")
       end
 
       def of_message(column)

@@ -48,7 +48,7 @@ module UpFront
 
       # The tables, of messages, states and claims, that the answer to each fact is made of.
       TABLES = Hash.new(%w[states].freeze).merge(
-        **%w[keep_at_top follow_up_due priority ink].to_h { [_1, %w[states claims].freeze] }, "answered" => %w[states],
+        **%w[keep_at_top follow_up_due ink].to_h { [_1, %w[states claims].freeze] }, "answered" => %w[states],
         "sent_unanswered" => %w[messages], "awaits_mine" => %w[messages states], "awaits_mine_since" => %w[messages states],
         **%w[awaiting_reply answer_overdue has_task alerted label decided_by].to_h { [_1, [].freeze] }, "arrived" => %w[messages]
       ).freeze
@@ -109,12 +109,14 @@ module UpFront
       # @param levels [Array<String>]
       def priority(levels)
         list = listed(levels)
-        asked = "#{PRIORITY} IN (#{list})"
-        return asked if levels.include?(COMMON) || @belonging.few?
+        if levels.include?(COMMON) || @belonging.few?
+          return "(COALESCE(states.priority, (SELECT claimed.priority FROM claims claimed WHERE claimed.message_id = states.message_id)) " \
+            "IN (#{list}))"
+        end
 
         own = "SELECT message_id FROM states WHERE priority IN (#{list}) UNION ALL SELECT message_id FROM claims WHERE priority IN " \
           "(#{list})"
-        "(states.message_id IN (#{own}) AND #{asked})"
+        "(states.message_id IN (#{own}) AND (states.priority IS NULL OR states.priority IN (#{list})))"
       end
 
       # @param names [Array<String>] as the rulebook spells them
