@@ -73,6 +73,8 @@ class OpeningTest < Minitest::Test
     newest = take.id
     Store::Database.analyse
     assert_equal newest, Store::Setting[Store::Database::ANALYSED].to_i
+    counted = Store::Record.with_connection { _1.select_values("SELECT idx FROM sqlite_stat1") }
+    assert_empty %w[index_messages_on_arrived_at index_states_unread index_claims_on_revision] - counted
     take
     Store::Setting[Store::Database::ANALYSED] = newest * 1_000
     Store::Database.analyse

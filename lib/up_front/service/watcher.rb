@@ -22,6 +22,7 @@ module UpFront
       end
 
       def start
+        @work.each { |part| @attempts.rest(part.name, part.after) if part.after }
         @thread = Thread.new do
           until @stopping
             sleep(turn ? SECONDS : @seconds)

@@ -7,10 +7,11 @@ module UpFront
       # @!attribute by_time [Boolean] time alone may bring something to do; else only what was committed, and what the part commits
       #   itself, so that it goes on until nothing is left
       # @!attribute seldom [Integer, nil] seconds until it is done again at the earliest
-      Part = Struct.new(:name, :by_time, :seldom, :step, keyword_init: true)
+      # @!attribute after [Integer, nil] seconds until it is done first, so that it does not make the start longer
+      Part = Struct.new(:name, :by_time, :seldom, :after, :step, keyword_init: true)
 
       SELDOM_SECONDS = 2 # nobody's meeting moves by the second
-      ANALYSED_SECONDS = 600
+      UPKEEP = {seldom: 600, after: 15}.freeze # seconds
 
       module_function
 
@@ -48,15 +49,15 @@ module UpFront
           by_news("the index of words") { Store::SearchIndex.step },
           by_news("safe HTML") { Desk::MakeSafe.new(clock).call },
           by_news("threads") { Desk::FindThreads.new(clock).call },
-          by_time("statistics", seldom: ANALYSED_SECONDS) { Store::Database.analyse },
-          by_time("the figures", seldom: ANALYSED_SECONDS) { Desk::KeepFigures.new(clock).call },
-          by_time("the history", seldom: ANALYSED_SECONDS) { Desk::PruneHistory.new(clock).call },
+          by_time("statistics", **UPKEEP) { Store::Database.analyse },
+          by_time("the figures", **UPKEEP) { Desk::KeepFigures.new(clock).call },
+          by_time("the history", **UPKEEP) { Desk::PruneHistory.new(clock).call },
           by_time("the calendar", seldom: SELDOM_SECONDS) { Desk::FollowCalendar.new(clock).refresh },
           by_time("discarded mail", seldom: SELDOM_SECONDS) { Desk::EmptyDiscarded.new(clock).due }
         ]
       end
 
-      def by_time(name, seldom: nil, &step) = Part.new(name: name, by_time: true, seldom: seldom, step: step)
+      def by_time(name, seldom: nil, after: nil, &step) = Part.new(name: name, by_time: true, seldom: seldom, after: after, step: step)
       def by_news(name, &step) = Part.new(name: name, by_time: false, step: step)
       private_class_method :by_time, :by_news
     end

@@ -22,6 +22,16 @@ module UpFront
         [status, SAFE.merge(headers), body]
       end
 
+      PATH = %r{\A/[\w/:.-]+\z}
+      NAME = "(?<\\1>[^/?#]+)"
+
+      # Our paths are words and names (":id") between slashes. The library reads a richer language, and so long that each start would take
+      # a third of a second more.
+      def self.compile(path, options = {})
+        (path.is_a?(String) && path.match?(PATH)) ? super(Regexp.new(Regexp.escape(path).gsub(/:(\w+)/, NAME)), options) : super
+      end
+      private_class_method :compile
+
       set :environment, :production
       set :show_exceptions, false
       set :raise_errors, false

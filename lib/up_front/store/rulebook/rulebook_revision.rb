@@ -51,7 +51,10 @@ module UpFront
       private_class_method :read
 
       # Lets go of those by which nothing here was decided. @return [Integer] how many went
-      def self.prune = where("revision NOT IN (SELECT revision FROM claims UNION SELECT revision FROM rulebooks)").delete_all
+      def self.prune
+        used = %w[claims rulebooks].map { "EXISTS (SELECT 1 FROM #{_1} WHERE #{_1}.revision = rulebook_revisions.revision)" }
+        where("NOT (#{used.join(" OR ")})").delete_all
+      end
     end
   end
 end
