@@ -46,7 +46,7 @@ class Arrival
     session = Capybara::Session.new(:chromium)
     session.visit("/front")
     session.find("h1")
-    Array.new(TIMES) { |number| one(session, office, clock, "Border trouble number #{number}") }
+    Array.new(TIMES) { one(session, office, clock, "Border trouble #{rand(1e9).to_i}") } # a database that is kept has the former
   ensure
     session&.quit
   end
@@ -54,8 +54,15 @@ class Arrival
   def one(session, office, clock, subject)
     session.execute_script(<<~JS, subject)
       const wanted = arguments[0];
+      // The text as it stands, which asks for no layout; then the frame in which it is drawn.
       window.seen = new Promise((resolve) => {
-        const look = () => document.body.innerText.includes(wanted) ? resolve(Date.now()) : requestAnimationFrame(look);
+        const look = () => {
+          if (!document.body.textContent.includes(wanted)) return;
+          watching.disconnect();
+          requestAnimationFrame(() => setTimeout(() => resolve(Date.now())));
+        };
+        const watching = new MutationObserver(look);
+        watching.observe(document.body, { childList: true, subtree: true, characterData: true });
         look();
       });
     JS

@@ -33,6 +33,21 @@ class MatchIndexTest < Minitest::Test
     end
   end
 
+  # Mail that is cleared and older than its days lies between, and the rest is asked about one by one.
+  def test_it_answers_so_where_an_archive_lies_between
+    mail = Array.new(4) { |n| take(subject: RandomRules::WORDS[n].tr("\n", " "), id: "<#{n}@x>") }
+    30.times { |n| take(subject: "loan #{n}", date: at("09:00", "2026-01-05"), as_new: false) }
+    mail += Array.new(3) { |n| take(subject: "Crate #{n} loan", id: "<new#{n}@x>") }
+    values = mail.to_h { [_1.id, _1.to_core] }
+    random = RandomRules.new(Random.new(Minitest.seed))
+    assert_equal values.keys, match_index.ids
+    80.times do
+      parsed = node(random.condition(2))
+      expected = values.select { |_, message| Core::Matcher.holds?(parsed, Core::Reading.new(message)) }.keys
+      assert_equal expected, holding(parsed.to_h), parsed.to_h.inspect
+    end
+  end
+
   def test_it_grows_with_the_mail_and_asks_only_of_what_is_new
     loans = {"all" => [leaf("subject", "mentions", ["loan"]), leaf("to_list", "is", false)]}
     first = take(subject: "Loan").id

@@ -95,17 +95,14 @@ export class Happenings {
   }
 
   /**
-   * A question that is under way for the first time, or that nobody waits for any more, is not asked a second time beside it: its answer
-   * may be from before what happened, so it is asked again once that has come.
+   * A question that is under way is let come, and shown: it would come later if it began anew with each thing that happens. Its answer may
+   * be from before what happened, so it is asked again once that has come.
    */
   async #askAnew(filters: QueryFilters) {
-    const under = this.#queries
-      .getQueryCache()
-      .findAll({ ...filters, fetchStatus: "fetching" })
-      .filter((query) => query.state.data === undefined || !query.isActive());
-    await this.#queries.invalidateQueries(filters);
-    if (under.length === 0) return;
-    await Promise.allSettled(under.map((query) => query.promise));
-    await this.#queries.invalidateQueries({ predicate: (query) => under.includes(query) });
+    const under = new Set(this.#queries.getQueryCache().findAll({ ...filters, fetchStatus: "fetching" }));
+    const asked = this.#queries.invalidateQueries({ ...filters, predicate: (query) => !under.has(query) });
+    await Promise.allSettled([...under].map((query) => query.promise));
+    // What asked it again meanwhile did so after that.
+    await Promise.all([asked, this.#queries.invalidateQueries({ predicate: (query) => under.has(query) }, { cancelRefetch: false })]);
   }
 }

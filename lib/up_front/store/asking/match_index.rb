@@ -8,6 +8,7 @@ module UpFront
     class MatchIndex
       DAYS = 91 # the longest dry run is of 90
       MOST_CONDITIONS = 4_000
+      SCATTERED = 4
       LOCK = Monitor.new
 
       class << self
@@ -47,9 +48,10 @@ module UpFront
       def everything = (1 << size) - 1
 
       def extend_to_newest
-        rows = Message.joins(:state).where("messages.id > ?", ids.last.to_i).where.not(states: {came: "quiet"})
-          .where("messages.arrived_at >= ? OR (states.cleared_at IS NULL AND states.discarded_at IS NULL)", since)
-          .order(:id).pluck("messages.id", "messages.arrived_at")
+        new = Message.joins(:state).where.not(states: {came: "quiet"})
+        new = new.where("likelihood(messages.id > ?, 0.0001)", ids.last) if ids.any? # little has come since
+        rows = [new.where(arrived_at: since..), new.where(StateSQL::OPEN)].flat_map { _1.pluck("messages.id", "messages.arrived_at") }
+        rows = rows.uniq(&:first).sort_by(&:first)
         rows.each do |id, arrived_at|
           @places[id] = ids.size
           ids << id
@@ -122,9 +124,20 @@ module UpFront
 
       # @return [Array(Integer, Integer)] the answer, and how many messages it covers
       def extended(node, bits, asked)
-        found = Message.where(SQLReader.new(from: ids[asked]).sql(node)).where("messages.id >= ?", ids[asked])
-          .where("messages.id <= ?", ids.last).pluck(:id)
+        found = scattered?(asked) ? among(ids.drop(asked), node) : between(ids[asked], ids.last, node)
         [bits | bits_of(found.filter_map { @places[_1] }), size]
+      end
+
+      # Whether among those asked about lie many that are not on it, as when an archive was brought in.
+      def scattered?(asked) = ids.last - ids[asked] > SCATTERED * (size - asked)
+
+      def between(first, last, node)
+        Message.where(SQLReader.new(from: first).sql(node)).where("messages.id BETWEEN ? AND ?", first, last).pluck(:id)
+      end
+
+      def among(sought, node)
+        Message.where("messages.id IN (SELECT value FROM json_each(?))", JSON.generate(sought))
+          .where(SQLReader.new(from: sought.first, few: true).sql(node)).pluck(:id)
       end
     end
   end
