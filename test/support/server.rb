@@ -21,8 +21,7 @@ class Server
   def self.free_port = TCPServer.open("127.0.0.1", 0) { _1.addr[1] }
 
   def start
-    @pid = @nursery ? @nursery.start(@arguments) : spawn(RbConfig.ruby, File.join(ROOT, "bin", "upfront"), *@arguments, out: File::NULL,
-      err: File::NULL)
+    @pid = @nursery ? @nursery.start(@arguments) : alone
     wait_for { get("/api/status") }
     self
   end
@@ -33,6 +32,13 @@ class Server
     Process.kill(signal, @pid)
     @nursery ? wait_for { gone? } : Process.wait(@pid)
     @pid = nil
+  end
+
+  # Without the gems' places that this process hands down.
+  def alone
+    Bundler.with_unbundled_env do
+      spawn(RbConfig.ruby, File.join(ROOT, "bin", "upfront"), *@arguments, out: File::NULL, err: File::NULL)
+    end
   end
 
   def gone?
