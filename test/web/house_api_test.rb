@@ -148,7 +148,9 @@ class HouseAPITest < Minitest::Test
   def test_what_cannot_be_published_is_told_by_the_rules_name
     ask(:post, "/rules", {body: rule("To the round", then: {"timing" => {"round" => "Mid"}})}, status: 201)
     given = {publisher: PUBLISHER, edition: 1, marked: {"To the round" => "for_all"}}
-    assert_match(/\A“To the round”: .*round “Mid”/, ask(:post, "/house/publishing/preview", given)["faults"].first)
+    shown = ask(:post, "/house/publishing/preview", given.merge(publisher: " "))
+    assert_equal ["“To the round” names the round “Mid”, which is yours alone and does not go along. Change the rule, or keep it yours."],
+      shown["faults"]
     ask(:post, "/house/publishing", given, status: 422)
     ask(:post, "/house/publishing", given.merge(marked: {}), status: 422)
     ask(:post, "/house/publishing", given.merge(publisher: " "), status: 422)

@@ -27,8 +27,9 @@ module UpFront
 
         JSON.parse(text, max_nesting: 64, allow_nan: false, allow_duplicate_key: false)
       rescue JSON::ParserError => error
+        line = error.message[/line (\d+)/, 1]
         raise unread("strict JSON", error.message[0, 200],
-          "It is no rulebook's file: it is not JSON (#{error.message[0, 120].lines.first&.strip}).")
+          "It cannot be read: its text is garbled, or breaks off#{", at line #{line}" if line}. Take it anew from where it was made.")
       end
 
       def self.unread(expected, found, words)

@@ -23,16 +23,27 @@ module UpFront
 
         # @param shown [Desk::PublishRules::Shown]
         def shown(shown)
-          {text: JSON.pretty_generate(shown.edition), faults: shown.faults.map { fault(_1, shown.edition) },
+          {text: JSON.pretty_generate(shown.edition), faults: told(shown).map { fault(_1, shown.edition) },
            personal: shown.personal.map(&:said), rules: read(shown)}
         end
 
         private
 
+        # One for each place; that a publisher is wanted is said beside the field.
+        def told(shown)
+          unnamed = shown.edition["publisher"].nil?
+          shown.faults.reject { unnamed && _1.pointer == "/publisher" }.uniq(&:pointer)
+        end
+
         # A rule is called by its name, not by its number.
         def fault(fault, edition)
           rule = fault.pointer[%r{\A/rules/(\d+)}, 1]&.then { edition["rules"][_1.to_i] }
-          rule ? "“#{rule["name"]}”: #{fault.message}" : fault.said
+          return fault.said unless rule
+          return "“#{rule["name"]}”: #{fault.message}" unless fault.lacks
+
+          kind, name = fault.lacks
+          "“#{rule["name"]}” names the #{kind.delete_suffix("s")} “#{name}”, which is yours alone and does not go along. Change the " \
+            "rule, or keep it yours."
         end
 
         def read(shown)

@@ -191,7 +191,7 @@ function PublishForm({ page, made, make, making }: Given) {
           <MadeFile says="The file itself" text={shown.text} />
         </section>
       )}
-      <div className={ui.rowOf}>
+      <div className={`${ui.rowOf} ${styles.make}`}>
         <Button
           variant="contained"
           disabled={count === 0 || !given.publisher.trim() || making || (shown?.faults.length ?? 0) > 0}
