@@ -1,6 +1,6 @@
 import type { FolderRole, FolderRoles } from "../../api/servers";
 import { OneOf } from "../../parts/OneOf";
-import ui from "../../parts/page.module.css";
+import rows from "../../parts/rows.module.css";
 import styles from "./sources.module.css";
 
 type Folder = {
@@ -40,7 +40,7 @@ export function FolderChoice({
   counts: (letters: string) => string;
 }) {
   return (
-    <ul className={`${ui.rows} ${styles.folders}`}>
+    <ul className={`${rows.rows} ${styles.folders}`}>
       {folders.map((folder) => (
         <li key={folder.name}>
           <div>

@@ -4,6 +4,7 @@ import { useEndSession, useOthersOut, useSessions, useSetPassphrase, useSignOut 
 import { Fault } from "../../parts/Fault";
 import { PassphraseField } from "../../parts/PassphraseField";
 import ui from "../../parts/page.module.css";
+import rows from "../../parts/rows.module.css";
 import { MailInNav } from "./MailInNav";
 import styles from "./signed-in.module.css";
 
@@ -44,7 +45,7 @@ function Signed({ page }: { page: Page }) {
   return (
     <>
       {page.failed && <p className={ui.hint}>{page.failed}</p>}
-      <ul className={ui.rows}>
+      <ul className={rows.rows}>
         {page.sessions.map((each) => (
           <li key={each.id}>
             <div>

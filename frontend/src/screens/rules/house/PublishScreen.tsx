@@ -8,6 +8,7 @@ import { Fault } from "../../../parts/Fault";
 import { MadeFile } from "../../../parts/MadeFile";
 import { OneOf } from "../../../parts/OneOf";
 import ui from "../../../parts/page.module.css";
+import rows from "../../../parts/rows.module.css";
 import { Pill } from "../../../parts/Pill";
 import { saveFile } from "../../../parts/saveFile";
 import { useSettled } from "../../../parts/useSettled";
@@ -81,7 +82,7 @@ function PublishForm({ page, made, make, making }: Given) {
         <h2>Which rules</h2>
       </div>
       {page.rules.length === 0 && <p className={ui.quiet}>There are no rules of yours to publish yet.</p>}
-      <ul className={`${ui.rows} ${styles.rules}`}>
+      <ul className={`${rows.rows} ${styles.rules}`}>
         {page.rules.map((rule) => (
           <li key={rule.id}>
             <div>
@@ -178,7 +179,7 @@ function PublishForm({ page, made, make, making }: Given) {
               </ul>
             </div>
           )}
-          <ul className={`${ui.rows} ${styles.rules}`}>
+          <ul className={`${rows.rows} ${styles.rules}`}>
             {shown.rules.map((rule) => (
               <li key={rule.name}>
                 <div>
