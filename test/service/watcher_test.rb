@@ -24,7 +24,12 @@ class WatcherTest < Minitest::Test
 
   def attempts = Service::Attempts.new(clock, faults: @faults, told: ->(text) { @told << text }, monotonic: -> { @seconds })
   def work = Service::Work.announcing(clock) + Service::Work.beside(clock)
-  def watcher(commits: nil) = Service::Watcher.new(clock, work, attempts, commits: commits)
+
+  # One that has run for long enough that upkeep is done too.
+  def watcher(commits: nil)
+    Service::Watcher.new(clock, work, attempts, commits: commits).tap { @seconds += Service::Work::UPKEEP[:after] }
+  end
+
   def mailboxes = @mailboxes ||= Service::Mailboxes.new(clock) { attempts }
 
   def box(name)
@@ -50,6 +55,18 @@ class WatcherTest < Minitest::Test
     assert_equal [1, 0], [Store::Message.count, Store::State.where(announced_at: nil).count]
     assert_equal Store::Message.maximum(:id), Store::SearchIndex.upto
     assert_equal [1, 0], [Store::Event.where(kind: "surfaced").count, @told.size]
+  end
+
+  def test_upkeep_leaves_room_for_the_start
+    set_up
+    newest = take.id
+    begun = Service::Watcher.new(clock, work, attempts)
+    begun.turn
+    assert_equal [newest, nil], [Store::SearchIndex.upto, Store::Setting[Store::Database::ANALYSED]]
+    @seconds += Service::Work::UPKEEP[:after]
+    begun.turn
+    assert_equal newest, Store::Setting[Store::Database::ANALYSED]
+    assert_empty @told
   end
 
   def test_a_source_that_fails_stops_no_other_source_and_nothing_else
@@ -135,7 +152,7 @@ class WatcherTest < Minitest::Test
       commits[:any?] = false
       turns(9, watching)
       assert_equal STEPS.size, done.size
-      turns(2, watching)
+      turns(3, watching)
       assert_operator done.size, :>, STEPS.size, "time itself brings something"
     end
   end

@@ -19,10 +19,10 @@ module UpFront
         @attempts = attempts
         @commits = commits
         @seconds = seconds
+        work.each { |part| attempts.rest(part.name, part.after) if part.after }
       end
 
       def start
-        @work.each { |part| @attempts.rest(part.name, part.after) if part.after }
         @thread = Thread.new do
           until @stopping
             sleep(turn ? SECONDS : @seconds)
