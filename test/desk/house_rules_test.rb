@@ -96,7 +96,7 @@ class FollowedHouseTest < Minitest::Test
     follow(firm)
     File.write(@place, "{")
     @looks.call
-    assert_match(/not JSON/, stand["problem"])
+    assert_match(/text is garbled, or breaks off/, stand["problem"])
     assert_equal clock.now.getutc.iso8601, since = stand["problem_since"]
     clock.now += 600
     File.delete(@place)

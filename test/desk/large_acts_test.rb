@@ -11,7 +11,7 @@ class LargeActsTest < Minitest::Test
   def setup
     super
     set_up
-    Store::Record.transaction { @ids = Array.new(COUNT) { |n| take(subject: "Loan #{n}", id: "<#{n}@x>", date: at("08:30", "2027-02-01")).id } }
+    @ids = take_many(COUNT, subject: "Loan", date: at("08:30", "2027-02-01"))
     Store::State.update_all(unread: true)
   end
 

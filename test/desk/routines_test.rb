@@ -104,7 +104,7 @@ class RoutinesTest < Minitest::Test
   end
 
   def test_many_are_gone_through_in_parts_and_taken_back
-    ids = 300.times.map { take(subject: "n#{_1}").id }
+    ids = take_many(300, subject: "n")
     body = {"name" => "Away", "then" => {"labels" => ["Border"], "priority" => {"raise" => 1}}, "clear" => true}
     before = Store::State.where(message_id: ids).order(:message_id).map { _1.slice(:labels_on, :priority, :cleared_at) }
     done = run_it(body, ids)

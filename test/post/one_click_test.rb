@@ -84,13 +84,13 @@ class OneClickTest < Minitest::Test
   end
 
   def with_less_patience(seconds)
-    former = Post::OneClick::SECONDS
-    Post::OneClick.send(:remove_const, :SECONDS)
-    Post::OneClick.const_set(:SECONDS, seconds)
+    former = Post::WebLine::SECONDS
+    Post::WebLine.send(:remove_const, :SECONDS)
+    Post::WebLine.const_set(:SECONDS, seconds)
     yield
   ensure
-    Post::OneClick.send(:remove_const, :SECONDS)
-    Post::OneClick.const_set(:SECONDS, former)
+    Post::WebLine.send(:remove_const, :SECONDS)
+    Post::WebLine.const_set(:SECONDS, former)
   end
 
   def test_a_stand_in_takes_all_of_it_in_place_of_the_world

@@ -26,12 +26,11 @@ class PeriodTest < Minitest::Test
     40.times { take(date: clock.now - random.rand(500 * 86_400)) }
     %w[00:00 23:30].product(%w[2027-03-28 2027-01-01 2027-06-30]).each do |time, day|
       moment = at(time, day)
+      states = Store::MessageStates.of(Store::Message.ids, moment)
+      readings = Store::Message.includes(:account).to_h { |row| [row.id, Core::Reading.new(row.to_core, state: states.fetch(row.id))] }
       DAYS.each_key do |period|
         asked = node(period)
-        held = Store::Message.includes(:account).select { |row|
-          state = Store::MessageStates.of([row.id], moment).fetch(row.id)
-          Core::Matcher.holds?(asked, Core::Reading.new(row.to_core, state: state))
-        }.map(&:id)
+        held = readings.select { |_, reading| Core::Matcher.holds?(asked, reading) }.keys
         assert_equal held.sort, Store::Message.where(Store::SQLReader.new(moment).sql(asked)).pluck(:id).sort, "#{period} at #{moment}"
       end
     end

@@ -62,6 +62,25 @@ module DeskHelper
     Store::Message.find(taken.id)
   end
 
+  # So many that are alike but for what names them: one is taken in, and its rows are copied. @return [Array<Integer>]
+  def take_many(count, **fields)
+    first = take(**fields).id
+    Store::Record.with_connection do |here|
+      copy(here, "messages", "id", first, count, "digest" => "digest || n", "message_id" => "'<' || n || substr(message_id, 2)")
+      own = here.tables.select { |table| here.foreign_keys(table).any? { [_1.to_table, _1.column] == %w[messages message_id] } }
+      last = %w[claims states] # whose triggers want the rest
+      [*(own - last - %w[message_labels]), *last].each { |table| copy(here, table, "message_id", first, count) }
+    end
+    [*first...first + count]
+  end
+
+  def copy(here, table, key, first, count, **others)
+    columns = here.columns(table).map(&:name) - (%w[id] - [key])
+    values = columns.map { |column| (column == key) ? "#{key} + n" : others.fetch(column, column) }
+    here.execute("WITH RECURSIVE numbers (n) AS (SELECT 1 UNION ALL SELECT n + 1 FROM numbers WHERE n + 1 < #{count}) " \
+      "INSERT INTO #{table} (#{columns.join(", ")}) SELECT #{values.join(", ")} FROM #{table}, numbers WHERE #{key} = #{first}")
+  end
+
   # All of an act on many messages, as the running program goes through it.
   def go_through
     nil while Desk::DoLarge.new(clock).next

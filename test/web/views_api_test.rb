@@ -245,7 +245,7 @@ class ViewsAPITest < Minitest::Test
   end
 
   def test_many_are_gone_through_beside_the_answer_and_stopped_or_taken_back_by_whoever_asks
-    Store::Record.transaction { 700.times { |n| take(subject: "Many #{n}", id: "<#{n}@many>") } }
+    take_many(700, subject: "Many")
     id = make(name: "Many", when: {fact: "subject", op: "mentions", value: ["many"]})
     going = -> { ask(:get, "/status")["going"].map { _1.values_at("done", "of", "words") } }
     begun = ask(:post, "/tidy", {view: id, act: "clear"})

@@ -209,7 +209,7 @@ class WeekAPITest < Minitest::Test
   # Every held message gets its new moment, and none is forgotten.
   def test_a_plan_changed_while_more_than_a_thousand_are_held
     count = 1_100
-    Store::Record.transaction { count.times { |n| take(subject: "N#{n}", id: "<#{n}@x>", date: at("09:00") + n % 800) } }
+    take_many(count, date: at("09:00"))
     assert_equal count, held.size
     ask(:put, "/week", {plan: week["plan"].merge("rounds" => rounds(%w[First 08:00], %w[Mid 11:00]))})
     assert_equal [count, {at("11:00") => count}], [held.size, Store::State.group(:surface_at).count]

@@ -7,7 +7,6 @@ module UpFront
     # Asks to be taken off a list by one POST (RFC 8058, section 3.2), and looks at nothing of the answer but its first line. It goes to
     # https alone, to no address of a private or local net; for all else see {WebLine}.
     class OneClick
-      SECONDS = WebLine::SECONDS
       MOST = 4_096 # bytes of an answer
       BODY = Core::Unsubscribe::POSTED
       Failed = WebLine::Failed
