@@ -48,10 +48,11 @@ module UpFront
       def everything = (1 << size) - 1
 
       def extend_to_newest
+        upto = Message.maximum(:id).to_i # what comes between the two questions is for the next time
         new = Message.joins(:state).where.not(states: {came: "quiet"})
         new = new.where("likelihood(messages.id > ?, 0.0001)", ids.last) if ids.any? # little has come since
         rows = [new.where(arrived_at: since..), new.where(StateSQL::OPEN)].flat_map { _1.pluck("messages.id", "messages.arrived_at") }
-        rows = rows.uniq(&:first).sort_by(&:first)
+        rows = rows.uniq(&:first).reject { _1.first > upto }.sort_by(&:first)
         rows.each do |id, arrived_at|
           @places[id] = ids.size
           ids << id
