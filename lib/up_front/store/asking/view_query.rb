@@ -81,8 +81,8 @@ module UpFront
 
       private
 
-      MESSAGES = "JOIN messages %s ON messages.id = states.message_id"
-      JOINS = {"messages" => format(MESSAGES, ""), "claims" => "JOIN claims ON claims.message_id = states.message_id"}.freeze
+      JOINS = {"messages" => "JOIN messages ON messages.id = states.message_id",
+               "claims" => "JOIN claims ON claims.message_id = states.message_id"}.freeze
 
       def joined(*tables) = State.joins(JOINS.slice(*tables).values.join(" "))
       def newest_first? = @view.sort == {"by" => "time", "descending" => true}

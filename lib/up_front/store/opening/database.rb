@@ -62,7 +62,7 @@ module UpFront
       end
 
       # Lets SQLite count what its indexes hold: without that it cannot tell which of them serves (by samples alone it reads
-      # all states for a page of fifty). It takes three seconds over a million messages, and so it is done
+      # all states for a page of fifty). It takes some seconds over a million messages, and so it is done
       # only when there is a good deal more than the last time, and index by index, between which others write.
       def analyse
         newest = Message.maximum(:id).to_i
