@@ -13,6 +13,7 @@ require_relative "../test/support/server"
 # The pictures of the tour.
 class Screenshots
   FOLDER = File.join(UpFront::ROOT, "docs", "screenshots")
+  SHOWN = File.join(Dir.tmpdir, "museum") # as the pictures name it
 
   def call
     FileUtils.mkdir_p(FOLDER)
@@ -20,12 +21,13 @@ class Screenshots
     Capybara.run_server = false
     Capybara.enable_aria_label = true
     Capybara.default_max_wait_time = 15
-    Dir.mktmpdir("up-front-pictures") do |folder|
-      @world = Demo::World.new(File.join(folder, "world"))
-      @world.build
-      UpFront::Store::Database.close
-      with_server(@world.database, "--clock", @world.clock_file, "--script", @world.script) { museum }
-    end
+    FileUtils.rm_rf(SHOWN)
+    @world = Demo::World.new(SHOWN)
+    @world.build
+    UpFront::Store::Database.close
+    with_server(@world.database, "--clock", @world.clock_file, "--script", @world.script) { museum }
+  ensure
+    FileUtils.rm_rf(SHOWN)
   end
 
   private
