@@ -22,7 +22,7 @@ module UpFront
         warn error.message
         2
       rescue *refusals, Errno::ENOENT, Errno::EACCES => error
-        warn error.message
+        warn told(error)
         1
       rescue Interrupt
         130
@@ -33,7 +33,10 @@ module UpFront
         [Unusable, Core::Refused, Desk::Act::Impossible, Post::MailFile::NoMail, Post::Maildir::Unusable, Store::Database::Unusable,
           Store::Backup::Impossible, Desk::Pack::Impossible, Service::Server::CannotStart]
       end
-      private_class_method :refusals
+
+      # In words, where no file of the person's was read in which a place could be pointed at.
+      def self.told(error) = error.is_a?(Core::Refused) ? error.faults.map(&:said).join("\n") : error.message
+      private_class_method :refusals, :told
 
       check_unknown_options!
 
