@@ -87,7 +87,7 @@ class HouseTest < Minitest::Test
     fill_in "Who publishes it", with: "Exhibitions"
     assert_text "helena.sarmento@lanternquay.example, in the rule “Helena and the director”"
     within(part("Newsletters once a day")) { click_button "for all" }
-    assert_selector "[role=alert]", text: /“Newsletters once a day”: .*round/
+    assert_selector "[role=alert]", text: /“Newsletters once a day” names the round/
     assert_button "Make edition 1", disabled: true
     within(part("Newsletters once a day")) { click_button "mine alone" }
     assert_no_selector "[role=alert]"
