@@ -34,8 +34,9 @@ export function useDraftKept() {
 }
 export const beginDraft = (kind: DraftKind, message?: number) => unwrap(api.POST("/drafts", { body: { kind, message } }));
 export const readDraft = (id: number) => unwrap(api.GET("/drafts/{id}", { params: { path: { id } } }));
-export const keepDraft = (id: number, version: number, body: DraftBody) =>
-  unwrap(api.PUT("/drafts/{id}", { params: { path: { id } }, body: { version, body } }));
+/** @param leaving the page goes away meanwhile (a browser takes up to 64 kB along then) */
+export const keepDraft = (id: number, version: number, body: DraftBody, leaving = false) =>
+  unwrap(api.PUT("/drafts/{id}", { params: { path: { id } }, body: { version, body }, keepalive: leaving }));
 /** By when an answer is expected once it has gone; none where nothing is given. */
 export const expectOfDraft = (id: number, by: ByDay | null) =>
   unwrap(api.PUT("/drafts/{id}/expect", { params: { path: { id } }, body: { by } }));

@@ -41,6 +41,15 @@ export function useWriting(draft: Draft) {
     leave.current = keep;
   });
   useEffect(() => () => void leave.current().catch(() => undefined), []);
+  // Where the page goes altogether, what was typed last goes out with it.
+  useEffect(() => {
+    const gone = () => {
+      const { body: typed, saved, version } = latest.current;
+      if (typed !== saved) keepDraft(draft.id, version, typed, true).catch(() => undefined);
+    };
+    window.addEventListener("pagehide", gone);
+    return () => window.removeEventListener("pagehide", gone);
+  }, [draft.id]);
   /** As it stands at the server: files have come or gone, or another page has written on. */
   const readAnew = async () => {
     const now = await readDraft(draft.id);
