@@ -103,6 +103,9 @@ export class Happenings {
     const asked = this.#queries.invalidateQueries({ ...filters, predicate: (query) => !under.has(query) });
     await Promise.allSettled([...under].map((query) => query.promise));
     // What asked it again meanwhile did so after that.
-    await Promise.all([asked, this.#queries.invalidateQueries({ predicate: (query) => under.has(query) }, { cancelRefetch: false })]);
+    await Promise.all([
+      asked,
+      this.#queries.invalidateQueries({ predicate: (query) => under.has(query) }, { cancelRefetch: false }),
+    ]);
   }
 }
