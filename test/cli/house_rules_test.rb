@@ -32,8 +32,8 @@ class HouseCommandsTest < Minitest::Test
     bad = json("bad.json", edition(house_rule("Bad", "must", then: {"reply" => "Hello"})))
     _, error, status = run_command("check", "--house", bad)
     assert_equal 1, status
-    assert_match(%r{/rules/0/firmness}, error)
-    assert_match(%r{/rules/0/then/reply}, error)
+    assert_match(/Rule 1, firmness/, error)
+    assert_match(/Rule 1, then, reply/, error)
     _, error, status = run_command("check", "--house", json("book.json", document))
     assert_equal 1, status
     refute_empty error

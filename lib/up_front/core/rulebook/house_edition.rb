@@ -46,9 +46,11 @@ module UpFront
         new(value, header, book, firmness) if check.faults.size == before
       end
 
+      # What is missing has been told.
       def self.read_header(value, check)
-        {publisher: check.at("publisher").filled(value["publisher"]), number: check.at("edition").whole(value["edition"], least: 1),
-         published: check.at("published").date(value["published"]),
+        {publisher: value.key?("publisher") && check.at("publisher").filled(value["publisher"]),
+         number: value.key?("edition") && check.at("edition").whole(value["edition"], least: 1),
+         published: value.key?("published") && check.at("published").date(value["published"]),
          holds_from: value["holds_from"]&.then { check.at("holds_from").date(_1) },
          contact: value["contact"]&.then { |given| given.to_s.match?(/\A[^@\s]+@[^@\s]+\z/) ? given : no_address(check, given) },
          note: value["note"] ? short(check.at("note"), value["note"]) : ""}

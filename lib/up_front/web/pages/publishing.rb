@@ -29,10 +29,10 @@ module UpFront
 
         private
 
-        # One for each place; that a publisher is wanted is said beside the field.
+        # That a publisher is wanted is said beside the button.
         def told(shown)
           unnamed = shown.edition["publisher"].nil?
-          shown.faults.reject { unnamed && _1.pointer == "/publisher" }.uniq(&:pointer)
+          shown.faults.reject { unnamed && _1.pointer == "/publisher" }
         end
 
         # A rule is called by its name, not by its number.
