@@ -11,7 +11,7 @@ class AccessTest < Minitest::Test
     go("08:00")
   end
 
-  def look_at_the_mail
+  def test_the_mail
     visit "/front"
     open_message("Purchase order 2207 approved")
     click_button(text: /Make a rule/)
@@ -23,10 +23,9 @@ class AccessTest < Minitest::Test
     visit "/mail-in"
     assert_selector("h1", text: "Two folders are read")
     assert_accessible
-    look_at_a_view
   end
 
-  def look_at_the_week
+  def test_the_week
     visit "/week"
     assert_selector("h1", text: "Your week")
     assert_selector("[aria-label^='Window ']", minimum: 1)
@@ -37,7 +36,7 @@ class AccessTest < Minitest::Test
   end
 
   # One that calls for being gone through, with a conversation beside it, tidied and asked why one is not in it.
-  def look_at_a_view
+  def test_a_view
     go("09:01")
     visit "/views/2"
     assert_text "Called for being gone through at 09:00."
@@ -55,7 +54,7 @@ class AccessTest < Minitest::Test
     assert_accessible
   end
 
-  def look_at_alerts_and_inks
+  def test_every_other_page
     {"alerts" => "Nothing that alerts is lost", "alerts/loud" => "opened within 5 min", "alerts/settings" => "The three loudnesses",
      "inks/Copper" => "wear the ink Copper", "views" => "Loans, unread",
      "views/followed" => "No conversation is followed or muted.", "views/new" => "Nothing is moved", "views/2/edit" => "calls on",
@@ -74,7 +73,7 @@ class AccessTest < Minitest::Test
     assert_accessible
   end
 
-  def look_at_the_rules
+  def test_the_rules
     visit "/rules"
     assert_selector("h1", text: "rules are read")
     assert_accessible
@@ -89,37 +88,25 @@ class AccessTest < Minitest::Test
     end
   end
 
-  def test_the_mail = look_at_the_mail
-
-  def test_the_mail_narrow
-    narrow
-    look_at_the_mail
+  def test_a_message_takes_all_of_a_narrow_page
+    Browser.width(page, *NARROW)
     visit "/front"
     open_message("Purchase order 2207 approved")
     click_button "Back"
     assert_selector("h1", text: /need/)
-    assert_equal 390, page.evaluate_script("document.documentElement.scrollWidth")
-  end
-
-  def test_the_rules
-    look_at_the_rules
-    look_at_the_week
-  end
-
-  def test_the_rules_narrow
-    narrow
-    look_at_the_rules
-    look_at_the_week
-  end
-
-  def test_alerts_and_inks = look_at_alerts_and_inks
-
-  def test_alerts_and_inks_narrow
-    narrow
-    look_at_alerts_and_inks
   end
 
   private
 
-  def narrow = Browser.width(page, 390, 844)
+  NARROW = [390, 844].freeze
+
+  # As wide as a screen, then as wide as a phone, where nothing goes beyond the edge.
+  def assert_accessible
+    super
+    Browser.width(page, *NARROW)
+    super
+    assert_operator page.evaluate_script("document.documentElement.scrollWidth"), :<=, NARROW.first, page.current_path
+  ensure
+    Browser.width(page, nil)
+  end
 end

@@ -6,12 +6,23 @@ require "selenium-webdriver"
 ENV["SE_OFFLINE"] = "true"
 ENV["SE_AVOID_STATS"] = "true"
 
-# The text of a page as the browser itself gives it. WebDriver's own way walks through all of the page for it, a third of
-# a second each time, and a test asks again and again while it waits.
-module QuickText
+# What is seen of a page, as the browser itself tells it. WebDriver's own ways send it a script of 50 KB for each element, or walk
+# through all of the page, and a test asks again and again while it waits.
+module QuickSight
+  VISIBLE = "function (element) { return element.checkVisibility({opacityProperty: true, visibilityProperty: true}) && " \
+    "element.getClientRects().length > 0; }"
+
   def visible_text = driver.browser.execute_script("return arguments[0].innerText", native).to_s
+  def visible? = driver.browser.execute_script("return (#{VISIBLE})(arguments[0])", native)
 end
-Capybara::Selenium::Node.prepend(QuickText)
+Capybara::Selenium::ChromeNode.prepend(QuickSight)
+
+# The same for many elements at once.
+module QuickSights
+  def is_displayed_atom = QuickSight::VISIBLE # rubocop:disable Naming/PredicateName -- as Capybara calls it
+  private :is_displayed_atom
+end
+[Capybara::Selenium::Driver, Capybara::Selenium::Node].each { _1.prepend(QuickSights) }
 
 # The pointer is where it is wanted at once. By itself WebDriver moves it there for a quarter of a second.
 module QuickPointer

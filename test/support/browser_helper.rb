@@ -68,7 +68,7 @@ module BrowserHelper
     page.driver.save_screenshot(File.join(Dir.tmpdir, "up-front-#{name}.png")) unless passed?
     Capybara.reset_sessions!
     page.driver.browser.execute_cdp("Emulation.clearDeviceMetricsOverride")
-    @server.stop
+    @server.stop("KILL") # nothing of its world is wanted again
     end_what_tabs_share
   end
 
