@@ -16,12 +16,12 @@ class WorstWaitsTest < Minitest::Test
 
   def one(*among) = among.sample(random: @random)
   def days = Core::Weekdays::ALL.sample(@random.rand(1..7), random: @random)
-  def time = format("%02d:%02d", @random.rand(24), one(0, 30, 47))
+  def time_of_day = format("%02d:%02d", @random.rand(24), one(0, 30, 47))
 
   # Days off, meetings and a trip lie where the clock changes, on 28 March.
   def book
-    windows = Array.new(@random.rand(3)) { |n| {"name" => "W#{n}", "days" => days, "from" => time, "to" => time} }
-    rounds = ["Mid", *%w[R0 R1 R2].first(@random.rand(3))].map { |name| {"name" => name, "days" => days, "at" => time} }
+    windows = Array.new(@random.rand(3)) { |n| {"name" => "W#{n}", "days" => days, "from" => time_of_day, "to" => time_of_day} }
+    rounds = ["Mid", *%w[R0 R1 R2].first(@random.rand(3))].map { |name| {"name" => name, "days" => days, "at" => time_of_day} }
     off = Array.new(@random.rand(4)) { (FROM + 20 + @random.rand(14)).iso8601 }.uniq
     busy = Array.new(@random.rand(2)) { {"name" => "M", "from" => "2027-03-25T10:17:00Z", "to" => "2027-03-25T12:00:00Z"} }
     trips = Array.new(@random.rand(2)) {

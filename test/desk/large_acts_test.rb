@@ -102,7 +102,7 @@ class LargeActsTest < Minitest::Test
   # Whatever comes in between, at any moment: what the step tells is what there is, and taking it back leaves nothing of it.
   def test_at_any_moment_the_count_that_is_told_is_the_count_there_is
     random = Random.new(5)
-    8.times do
+    4.times do
       begun = begin_reading
       random.rand(0..4).times { large.next }
       job = begun.result.reload

@@ -18,13 +18,22 @@ class HostileTest < Minitest::Test
     letter.safe_html
   end
 
-  # Four times as much is at most some eight times the work; what is quadratic takes sixteen.
+  # Four times as much is at most some eight times the work; what is quadratic takes sixteen, however often it is tried.
   def test_work_grows_with_the_size_and_no_faster
     LETTERS.each do |name, letter|
-      # The better of two: what else the machine does must not be counted.
-      small, large = [10_000, 40_000].map { |size| Array.new(2) { cpu_seconds { all_of_it(letter.call(size)) } }.min }
+      small, large = least_work(letter) { |few, many| many < [few * 10, 0.5].max }
       assert_operator large, :<, [small * 10, 0.5].max, name
     end
+  end
+
+  # The least that was measured in some tries, since what else the machine does is not to be counted.
+  def least_work(letter)
+    least = [Float::INFINITY] * 2
+    8.times do
+      least = [10_000, 40_000].zip(least).map { |size, before| [before, cpu_seconds { all_of_it(letter.call(size)) }].min }
+      break if yield(least)
+    end
+    least
   end
 
   def test_what_takes_too_much_is_kept_whole_read_roughly_and_the_next_is_read

@@ -4,11 +4,14 @@ require "open3"
 require "tmpdir"
 require_relative "../support/core_helper"
 
-# From each version that there ever was, with a row in every table, a database comes to be as a new one is, and keeps what it had.
+# From a version that there was, with a row in every table, a database comes to be as a new one is, and keeps what it had. All migrations
+# are gone through by rows that were there before; from each third version and the newest, since each begins with the former.
 class UpgradeTest < Minitest::Test
   include CoreHelper
 
   VERSIONS = Dir[File.join(UpFront::ROOT, "lib/up_front/store/migrations/*.rb")].map { File.basename(_1)[/\A\d+/].to_i }.sort
+  NEWEST = 4
+  FROM = [0, *VERSIONS.select.with_index { |_, place| (place % 3).zero? || place >= VERSIONS.size - NEWEST }].freeze
 
   # For each version in a process of its own, forked from one that has loaded everything: one line of JSON each.
   SCRIPT = <<~'RUBY'
@@ -116,7 +119,7 @@ class UpgradeTest < Minitest::Test
 
   def seen
     @@seen ||= Dir.mktmpdir("up-front-upgrade") do |folder|
-      out, error, status = Open3.capture3("bundle", "exec", "ruby", "-e", SCRIPT, folder, JSON.generate([0, *VERSIONS]),
+      out, error, status = Open3.capture3("bundle", "exec", "ruby", "-e", SCRIPT, folder, JSON.generate(FROM),
         JSON.generate(given), chdir: UpFront::ROOT)
       assert status.success?, error
       out.lines.map { JSON.parse(_1) }
@@ -125,7 +128,7 @@ class UpgradeTest < Minitest::Test
 
   def upgraded = seen.reject { _1["version"].zero? }
 
-  def test_there_is_one_of_each = assert_equal([[0, *VERSIONS], []], [seen.map { _1["version"] }, seen.filter_map { _1["failed"] }])
+  def test_there_is_one_of_each = assert_equal([FROM, []], [seen.map { _1["version"] }, seen.filter_map { _1["failed"] }])
 
   def test_an_upgraded_file_is_made_of_what_a_new_one_is
     fresh = seen.find { _1["version"].zero? }["made_of"]

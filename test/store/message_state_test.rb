@@ -6,7 +6,7 @@ require_relative "../support/api_helper"
 class MessageStateTest < Minitest::Test
   include APIHelper
 
-  STEPS = 40
+  STEPS = 25
   ALL = {"all" => []}.freeze
 
   def setup

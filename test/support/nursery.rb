@@ -2,8 +2,8 @@
 
 require "json"
 
-# A process that has the whole product loaded and forks a server of it whenever it is asked to: starting one from
-# nothing takes seconds, nearly all of it loading, and every browser test wants a server of its own.
+# A process that has the whole product loaded and forks a server of it whenever it is asked to, and the reader of its mail: starting
+# one from nothing takes seconds, nearly all of it loading, and every browser test wants a server of its own.
 class Nursery
   COMMAND = [RbConfig.ruby, "-e", <<~RUBY, File.expand_path("../..", __dir__)].freeze
     require "json"
@@ -20,16 +20,32 @@ class Nursery
       UpFront::Store::Record.subclasses.each(&:define_attribute_methods)
       UpFront::Store::Record.connection_handler.clear_all_connections!
     end
+    UpFront::Post::Letter.new("From: a@b.example\nSubject: Loan\n\nText").parcel # what its parsers load
     GC.start
+    # What goes to it and comes from it. It ends with the server.
+    reader = lambda do
+      questions, answers = [IO.pipe(binmode: true), IO.pipe(binmode: true)]
+      pid = fork do
+        [questions.last, answers.first].each(&:close)
+        UpFront::Post::Apart::Reading.new(questions.first, answers.last).call
+        exit!
+      end
+      Process.detach(pid)
+      [questions.first, answers.last].each(&:close)
+      [pid, questions.last, answers.first]
+    end
     while (line = $stdin.gets)
       arguments = JSON.parse(line)
+      read = reader.call
       pid = fork do
+        UpFront::Post::Apart.adopt(*read)
         $stdin.reopen(File::NULL)
         $stdout.reopen(File::NULL)
         $stderr.reopen(ENV.fetch("SERVER_LOG", File::NULL), "a")
         exit UpFront::CLI::App.run(arguments)
       end
       Process.detach(pid)
+      read.last(2).each(&:close)
       $stdout.puts pid
     end
   RUBY

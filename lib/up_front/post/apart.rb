@@ -55,6 +55,9 @@ module UpFront
       # Has a reader start that will be needed soon, beside whatever is done before. Where none can be, it is told when one is asked.
       def self.ahead = here.ahead
 
+      # Takes one that somebody else has started, as {Reading} has it. @param pid [Integer] @param questions [IO] @param answers [IO]
+      def self.adopt(pid, questions, answers) = here.adopt(Reader.new(pid, questions, answers))
+
       # In a reader: what it asks for itself, it does itself.
       def self.reading! = @reading = true
 
@@ -78,7 +81,7 @@ module UpFront
 
       def start(question)
         @places.pop
-        reader = idle || Reader.new
+        reader = idle || Reader.start
         reader.put(question)
         Asked.new(reader) { |free| give_back(free) }
       rescue SystemCallError => error
@@ -87,10 +90,12 @@ module UpFront
       end
 
       def ahead
-        @idle << Reader.new if @idle.empty?
+        @idle << Reader.start if @idle.empty?
       rescue SystemCallError
         nil
       end
+
+      def adopt(reader) = @idle << reader
 
       private
 
@@ -153,13 +158,22 @@ module UpFront
         RUBY
         LEAN = "--disable=did_you_mean,error_highlight" # who asks is told what went wrong, not how it was spelled
 
-        def initialize
-          questions, @questions = IO.pipe(binmode: true)
-          @answers, answers = IO.pipe(binmode: true)
-          @pid = Process.spawn({"RUBYOPT" => nil}, RbConfig.ruby, LEAN, *$LOAD_PATH.flat_map { ["-I", _1.to_s] }, "-e", PROGRAM,
-            in: questions, out: answers, err: File::NULL)
-          Process.detach(@pid)
-          [questions, answers].each(&:close)
+        def self.start
+          its_questions, questions = IO.pipe(binmode: true)
+          answers, its_answers = IO.pipe(binmode: true)
+          pid = Process.spawn({"RUBYOPT" => nil}, RbConfig.ruby, LEAN, *$LOAD_PATH.flat_map { ["-I", _1.to_s] }, "-e", PROGRAM,
+            in: its_questions, out: its_answers, err: File::NULL)
+          Process.detach(pid)
+          new(pid, questions, answers)
+        ensure
+          [its_questions, its_answers].compact.each(&:close)
+        end
+
+        # @param pid [Integer] @param questions [IO] to it @param answers [IO] from it
+        def initialize(pid, questions, answers)
+          @pid = pid
+          @questions = questions
+          @answers = answers
         end
 
         # A reader that is gone is found out when it should answer.

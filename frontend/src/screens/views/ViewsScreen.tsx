@@ -175,7 +175,7 @@ export function ViewsScreen() {
       aside={why && <p className={styles.whyView}>{why.message}</p>}
       empty={<p>Choose a message to read it here, and to see why it is in this view.</p>}
     >
-      <ViewTabs views={all} chosen={chosen} />
+      {views.data && <ViewTabs views={all} chosen={chosen} />}
       {view && <Shown view={view} views={all} open={open} scroll={list} />}
       {views.data && !view && (
         <>
