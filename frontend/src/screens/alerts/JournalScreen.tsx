@@ -58,7 +58,7 @@ export function JournalScreen() {
         <div className={ui.rowOf}>
           {page?.next_before && <Button onClick={() => setBefore(page.next_before ?? undefined)}>Earlier ones</Button>}
           {before && <Button onClick={() => setBefore(undefined)}>Back to the latest</Button>}
-          <TableLink of="alerts" />
+          {page && <TableLink of="alerts" />}
         </div>
         <Fault of={journal} />
       </main>

@@ -8,6 +8,7 @@ import { Fault } from "../../parts/Fault";
 import { OneOf } from "../../parts/OneOf";
 import ui from "../../parts/page.module.css";
 import { TableLink } from "../../parts/TableLink";
+import { useLong } from "../../parts/useLong";
 import { ListAndSheet } from "../../reading/ListAndSheet";
 import { MessageRow } from "../../reading/rows";
 import { SectionRows } from "../../reading/SectionRows";
@@ -25,7 +26,7 @@ const ORDERS: { value: Order; label: string }[] = [
 ];
 
 /** As a rule holds it: a group, of which a condition alone is the only member. */
-const whole = (condition: unknown) =>
+const grouped = (condition: unknown) =>
   typeof condition === "object" && condition !== null && "fact" in condition ? { all: [condition] } : condition;
 
 /** What narrows further, each with how many it would leave. */
@@ -101,8 +102,10 @@ export function FindScreen() {
   const begin = useBeginRule();
   const found = useFind(text, narrowed, (pages - 1) * PAGE, order);
   const long = text.length > LONGEST;
-  const page = text.trim() && !long ? found.data : undefined;
-  const facets = useFindFacets(text, narrowed, all).data?.facets;
+  const narrowing = useFindFacets(text, narrowed, all);
+  const facets = narrowing.data?.facets;
+  const whole = useLong(narrowing.isLoading) || !narrowing.isLoading;
+  const page = text.trim() && !long && whole ? found.data : undefined;
   const [tidying, setTidying] = useState(false);
   const query = given.toString() ? `?${given.toString()}` : "";
   const set = (key: string, value?: string) => {
@@ -117,7 +120,7 @@ export function FindScreen() {
     top.current?.closest("main")?.scrollTo({ top: 0 });
   };
   const rule = () => {
-    const body = { name: `Found: ${text}`.slice(0, 80), when: whole(page!.condition), then: {} } as unknown as RuleBody;
+    const body = { name: `Found: ${text}`.slice(0, 80), when: grouped(page!.condition), then: {} } as unknown as RuleBody;
     begin({ body });
   };
   const last = page ? Math.ceil(page.count / PAGE) : 1;

@@ -33,7 +33,8 @@ export function CarryScreen() {
   const [choices, setChoices] = useState<RulebookFile["choices"]>({});
   const given = file && { text: file.text, way, choices };
   const preview = useRulebookPreview(given);
-  const personal = usePersonal().data?.said;
+  const asked = usePersonal();
+  const personal = asked.data?.said;
   const bring = useBringIn();
   const page = preview.isError ? undefined : preview.data;
   const read = async (chosen: File | undefined) => {
@@ -69,10 +70,10 @@ export function CarryScreen() {
             <b>This is personal:</b> {personal}
           </p>
         )}
-        <div className={ui.band}>
+        <div className={ui.band} hidden={asked.isLoading}>
           <h2>Bring one in</h2>
         </div>
-        <div className={ui.rowOf}>
+        <div className={ui.rowOf} hidden={asked.isLoading}>
           <FileField label="A rulebook file" accept=".json,application/json" take={([chosen]) => void read(chosen)}>
             {file ? "Choose another file …" : "Choose a file …"}
           </FileField>
@@ -162,7 +163,7 @@ export function CarryScreen() {
             <Fault of={bring} />
           </section>
         )}
-        {!file && <ServerFilter />}
+        {!file && !asked.isLoading && <ServerFilter />}
       </main>
     </div>
   );

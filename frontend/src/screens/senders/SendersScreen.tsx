@@ -9,6 +9,7 @@ import ui from "../../parts/page.module.css";
 import { TableLink } from "../../parts/TableLink";
 import { Slot } from "../../parts/Slot";
 import { useFallenFocus } from "../../parts/useFallenFocus";
+import { useLong } from "../../parts/useLong";
 import { useSettled } from "../../parts/useSettled";
 import { Acts } from "./Acts";
 import { BYS, KINDS, ORDERS, useQuestion, WHICH } from "./question";
@@ -32,6 +33,7 @@ export function SendersScreen() {
   }
   const scroll = useRef<HTMLElement>(null);
   const [page, setPage] = useState<{ lead: string; since: string; total: number }>();
+  const late = useLong(!page);
   const told = useCallback((next: { lead: string; since: string; total: number }) => setPage(next), []);
   const asked = JSON.stringify([by, bare(question)]);
   const [chosen, setChosen] = useState<{ asked: string; names: Map<string, string>; all: boolean }>({
@@ -61,7 +63,7 @@ export function SendersScreen() {
           {page?.lead ?? "Senders"}
         </h1>
         <p className={ui.sub}>{page?.since}</p>
-        <div className={styles.ask}>
+        <div className={styles.ask} hidden={!page && !late}>
           <OneOf label="Gathered by" value={by} choices={BYS} change={(next) => change({ by: next, open: undefined })} />
           <Slot label="Kind" value={question.kinds ?? ""} choices={KINDS} change={(kinds) => change({ kinds })} />
           <Slot label="Which" value={question.which ?? ""} choices={WHICH} change={(which) => change({ which })} />
@@ -114,7 +116,7 @@ export function SendersScreen() {
           scroll={scroll}
           told={told}
         />
-        <TableLink of="senders" />
+        {page && <TableLink of="senders" />}
       </main>
       <SenderSheet by={by} open={open} close={() => show(undefined)} />
     </div>

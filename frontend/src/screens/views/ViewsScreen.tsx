@@ -7,6 +7,7 @@ import { Fault } from "../../parts/Fault";
 import ui from "../../parts/page.module.css";
 import { Slot } from "../../parts/Slot";
 import { useKept } from "../../parts/useKept";
+import { useLong } from "../../parts/useLong";
 import { ListAndSheet } from "../../reading/ListAndSheet";
 import { TidyPane } from "../../reading/TidyPane";
 import { Manage } from "./Manage";
@@ -100,6 +101,7 @@ function Shown({
   scroll: React.RefObject<HTMLElement | null>;
 }) {
   const page = useView(view.id).data;
+  const waits = !useLong(!page) && !page;
   const change = useChangeView({ quiet: true });
   const [pane, setPane] = useState<Pane>();
   const close = () => setPane(undefined);
@@ -117,7 +119,7 @@ function Shown({
   );
   return (
     <>
-      <div className={styles.viewHead}>
+      <div className={styles.viewHead} hidden={waits}>
         <h1 className={ui.lead}>
           {view.body.name}
           {page &&
@@ -127,7 +129,7 @@ function Shown({
           {page && <ReviewButton view={view} due={Boolean(page.review?.due)} />}
         </Manage>
       </div>
-      <div className={styles.viewHead}>
+      <div className={styles.viewHead} hidden={waits}>
         <p className={styles.viewSays} title={`${view.sentence}${page ? `; ${page.looks_at}` : ""}`}>
           {view.sentence}
           {page && `; ${page.looks_at}`}
