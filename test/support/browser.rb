@@ -19,7 +19,7 @@ Capybara::Selenium::ChromeNode.prepend(QuickSight)
 
 # The same for many elements at once.
 module QuickSights
-  def is_displayed_atom = QuickSight::VISIBLE # rubocop:disable Naming/PredicateName -- as Capybara calls it
+  def is_displayed_atom = QuickSight::VISIBLE # as Capybara calls it
   private :is_displayed_atom
 end
 [Capybara::Selenium::Driver, Capybara::Selenium::Node].each { _1.prepend(QuickSights) }
