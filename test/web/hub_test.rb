@@ -20,9 +20,9 @@ class HubTest < Minitest::Test
 
   def happen(kind) = @database.execute("INSERT INTO events (kind, payload) VALUES (?, '{}')", [kind])
 
-  def page(since: nil)
+  def page(since: nil, **more)
     ours, theirs = Socket.pair(:UNIX, :STREAM)
-    @hub.add(theirs, since: since)
+    @hub.add(theirs, since: since, **more)
     ours
   end
 
@@ -57,6 +57,28 @@ class HubTest < Minitest::Test
     (Web::Hub::MOST_MISSED + 2).times { happen("arrived") }
     heard(first, "id: #{Web::Hub::MOST_MISSED + 2}\n")
     assert_includes heard(page(since: 0), "event: hello"), "event: reload"
+  end
+
+  def test_one_that_is_signed_out_hears_nothing_of_what_happens_from_then
+    signed_in = true
+    out, other = [page(allowed: -> { signed_in }), page]
+    happen("arrived")
+    [out, other].each { heard(_1, "event: arrived") }
+    signed_in = false
+    happen("changed")
+    heard(other, "event: changed")
+    assert_equal ["", 1], [out.read, @hub.size]
+  end
+
+  def test_a_fault_in_between_delays_and_loses_nothing
+    faults = 3
+    own = page(allowed: -> { (faults -= 1) < 0 || raise("busy") })
+    _, told = capture_io do
+      happen("arrived")
+      heard(own, "event: arrived")
+    end
+    assert_equal 3, told.scan("busy").size
+    assert_equal 1, @hub.size
   end
 
   def test_a_page_that_went_away_is_let_go

@@ -1,7 +1,5 @@
 # frozen_string_literal: true
 
-require "sqlite3"
-
 module UpFront
   module Web
     # Hands what happened to every open page. One thread writes to all of them without waiting for any; it
@@ -34,10 +32,10 @@ module UpFront
       end
 
       # Tells every page what is not in the database: that the list of what fails has changed. @param kind [String]
-      def say(kind) = send_all("event: #{kind}\ndata: {}\n\n")
+      def say(kind) = tell("event: #{kind}\ndata: {}\n\n")
 
       # @param io [IO] the page's socket, which is the hub's from now on @param since [Integer, nil] the last event it saw
-      # @param allowed [#call] asked with each beat: whether the page may still hear
+      # @param allowed [#call] asked before anything is said: whether the page may still hear
       def add(io, since: nil, allowed: ANYBODY)
         page = HubPage.of(io, allowed)
         @lock.synchronize do
@@ -56,28 +54,26 @@ module UpFront
       end
 
       # A fault in one turn (the database busy for long, say) is told, and the next turn tries again: events
-      # are in the database and are not lost.
+      # are in the database and are not lost. Whoever was signed out before something happened does not hear of it.
       def turn
         sleep POLL_SECONDS
-        text = @commits.any? ? news : ""
-        if monotonic - @beat > BEAT_SECONDS
-          text += "event: beat\ndata: {}\n\n"
-          leave_out
-          @beat = monotonic
-        end
-        send_all(text) unless text.empty?
-      rescue SQLite3::Exception => error
+        @committed ||= @commits.any?
+        beats = monotonic - @beat > BEAT_SECONDS
+        return unless @committed || beats
+
+        rows = @committed ? news : []
+        leave_out
+        tell(rows.map { frame(_1) }.join + (beats ? "event: beat\ndata: {}\n\n" : ""), rows.last&.first)
+        @committed = false
+        @beat = monotonic if beats
+      rescue => error # whatever it is: without this thread no page hears anything any more
         warn "#{error.class}: #{error.message}"
       end
 
       def monotonic = Process.clock_gettime(Process::CLOCK_MONOTONIC)
       def last_id = @commits.ask("SELECT ifnull(max(id), 0) FROM events").dig(0, 0)
 
-      def news
-        rows = @commits.ask("SELECT id, kind, payload FROM events WHERE id > ? ORDER BY id", @last)
-        @last = rows.last[0] if rows.any?
-        rows.map { frame(_1) }.join
-      end
+      def news = @commits.ask("SELECT id, kind, payload FROM events WHERE id > ? ORDER BY id", @last)
 
       # Under the lock: what a page missed up to what the others have been sent.
       def catch_up(since)
@@ -91,17 +87,21 @@ module UpFront
 
       def frame((id, kind, payload)) = "id: #{id}\nevent: #{kind}\ndata: #{payload}\n\n"
 
-      def send_all(text) = drop { |page| !(page << text) }
+      # @param upto [Integer, nil] the last event that is told
+      def tell(text, upto = nil)
+        @lock.synchronize do
+          @last = upto if upto
+          drop { |page| !(page << text) } unless text.empty?
+        end
+      end
 
       # Those who have been signed out meanwhile.
-      def leave_out = drop { |page| !page.allowed? }
+      def leave_out = @lock.synchronize { drop { |page| !page.allowed? } }
 
-      # @yield [HubPage] whether it goes
+      # Under the lock. @yield [HubPage] whether it goes
       def drop(&goes)
-        @lock.synchronize do
-          gone, @pages = @pages.partition(&goes)
-          gone.each(&:close)
-        end
+        gone, @pages = @pages.partition(&goes)
+        gone.each(&:close)
       end
     end
   end
