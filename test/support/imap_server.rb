@@ -23,6 +23,7 @@ class ImapServer
   # @param folder [String] with a short path: its sockets lie below it
   def initialize(folder = Dir.mktmpdir("imap"), port: free_port, tls_port: free_port)
     @folder, @port, @tls_port = File.realpath(folder), port, tls_port
+    @lock = Mutex.new
     @user = Process.uid.zero? ? "nobody" : Etc.getpwuid.name
     FileUtils.mkdir_p(%w[run state mail].map { path(_1) })
     certificate
@@ -41,29 +42,11 @@ class ImapServer
     FileUtils.chown_R(@user, nil, @folder) if Process.uid.zero?
   end
 
-  def start
-    command = [PROGRAM, "-F", "-c", path("dovecot.conf")]
-    command = ["setpriv", "--reuid=#{@user}", "--regid=#{group.gid}", "--clear-groups", *passing, *command] if Process.uid.zero?
-    @pid = spawn(*command, out: path("out"), err: path("out"), pgroup: true)
-    500.times do
-      return self if greets?
-      raise File.read(path("out")) if Process.wait(@pid, Process::WNOHANG)
-
-      sleep 0.01
-    end
-    raise "no greeting"
-  end
+  # One that is being stopped is waited for: whoever notices that it is gone may be sooner than whoever stopped it.
+  def start = @lock.synchronize { begin_it }
 
   # The whole group: the processes of open lines too.
-  def stop
-    return unless @pid
-
-    Process.kill("KILL", -@pid)
-    Process.wait(@pid)
-    @pid = nil
-  rescue Errno::ESRCH
-    @pid = nil
-  end
+  def stop = @lock.synchronize { end_it }
 
   def remove
     stop
@@ -94,6 +77,30 @@ class ImapServer
   def reads_all? = Process.uid.zero? && !passing.empty?
 
   private
+
+  def begin_it
+    command = [PROGRAM, "-F", "-c", path("dovecot.conf")]
+    command = ["setpriv", "--reuid=#{@user}", "--regid=#{group.gid}", "--clear-groups", *passing, *command] if Process.uid.zero?
+    @pid = spawn(*command, out: path("out"), err: path("out"), pgroup: true)
+    500.times do
+      return self if greets?
+      raise File.read(path("out")) if Process.wait(@pid, Process::WNOHANG)
+
+      sleep 0.01
+    end
+    raise "no greeting"
+  end
+
+  def end_it
+    return unless @pid
+
+    Process.kill("KILL", -@pid)
+    Process.wait(@pid)
+  rescue Errno::ESRCH
+    nil
+  ensure
+    @pid = nil
+  end
 
   # Where not even the root of the file system may be entered by others (a machine in a folder).
   def passing
