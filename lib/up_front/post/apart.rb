@@ -224,7 +224,7 @@ module UpFront
           PARSERS.call
           bound(:AS, memory + MEMORY_BYTES)
           loop { answer(Marshal.load(@questions)) } # rubocop:disable Security/MarshalLoad -- of the process that started this one
-        rescue EOFError, Errno::EPIPE # gone before it asked, or before it was answered
+        rescue EOFError, ArgumentError, Errno::EPIPE # whoever asks is gone: before a question, within it, or before its answer
           nil
         end
 
